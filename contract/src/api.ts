@@ -1,0 +1,244 @@
+import { DEFAULT_SETTINGS } from '@verger/core'
+import { z } from 'zod'
+import { benchEventSchema, choicesSchema, stoneSchema } from './piece.js'
+
+/** Sent with every request; a tab with another one is told to reload. */
+export const CONTRACT_VERSION = '1'
+
+/** One shape for every error (problem details, RFC 9457) with the fields at fault. */
+export const problemSchema = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number().int(),
+  detail: z.string().optional(),
+  fields: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+})
+export type Problem = z.infer<typeof problemSchema>
+
+const email = z.email('type an e-mail address').max(200)
+
+export const signInSchema = z.strictObject({
+  email,
+  password: z.string().min(1, 'type the password').max(200),
+})
+export type SignIn = z.infer<typeof signInSchema>
+export const signUpSchema = z.strictObject({
+  email,
+  password: z.string().min(10, 'use ten characters or more').max(200),
+  name: z.string().trim().min(1, 'type a name').max(80),
+  workshop: z.string().trim().min(1, 'name the workshop').max(80),
+})
+export type SignUp = z.infer<typeof signUpSchema>
+
+/** Settings of a workshop. What an older one did not have yet is filled in. */
+export const settingsSchema = z.strictObject({
+  units: z.enum(['mm', 'in']),
+  rounding: z.enum(['5 mm', '1 mm', '1/4 in', '1/8 in']).default(DEFAULT_SETTINGS.rounding),
+  hand: z.enum(['right', 'left']).default(DEFAULT_SETTINGS.hand),
+  money: z.enum(['GBP', 'USD', 'EUR']).default(DEFAULT_SETTINGS.money),
+  school: z
+    .strictObject({
+      kind: z.enum(['path', 'girth', 'fixed']),
+      girth: z.enum(['edge', 'length', 'width']),
+      times: z.number().min(1).max(12),
+      fixed: z.number().min(20).max(3000),
+    })
+    .default({ ...DEFAULT_SETTINGS.school }),
+  /** Cents per hour. */
+  rate: z.number().int().min(0).max(10_000_000),
+  /** Cents per kg by alloy. */
+  prices: z.record(z.string().max(40), z.number().int().min(0).max(100_000_000)),
+})
+export type Settings = z.infer<typeof settingsSchema>
+
+/** Owners may invite, and set what the whole workshop works by; makers do everything else. */
+export const roleSchema = z.enum(['owner', 'maker'])
+export type Role = z.infer<typeof roleSchema>
+
+export const meSchema = z.object({
+  maker: z.object({ id: z.string(), name: z.string(), email: z.string(), role: roleSchema }),
+  workshop: z.object({ id: z.string(), name: z.string(), demo: z.boolean(), settings: settingsSchema }),
+})
+export type Me = z.infer<typeof meSchema>
+
+/** Counts up with each edit; an edit with an older one is refused. */
+const version = z.number().int().min(0).max(2_147_483_647)
+
+export const passwordChangeSchema = z.strictObject({
+  current: z.string().min(1, 'type the present password').max(200),
+  next: z.string().min(10, 'use ten characters or more').max(200),
+})
+export type PasswordChange = z.infer<typeof passwordChangeSchema>
+
+/** A sign-in of this maker on some device. */
+export const sessionRowSchema = z.object({
+  id: z.string(),
+  agent: z.string(),
+  beganAt: z.string(),
+  seenAt: z.string(),
+  here: z.boolean(),
+})
+export type SessionRow = z.infer<typeof sessionRowSchema>
+
+export const inviteWriteSchema = z.strictObject({ role: roleSchema })
+export type InviteWrite = z.infer<typeof inviteWriteSchema>
+/** An invitation as made: the token is shown this once. */
+export const inviteMadeSchema = z.object({ token: z.string(), expiresAt: z.string() })
+export type InviteMade = z.infer<typeof inviteMadeSchema>
+export const inviteTakeSchema = z.strictObject({
+  token: z.string().min(20).max(100),
+  email,
+  password: z.string().min(10, 'use ten characters or more').max(200),
+  name: z.string().trim().min(1, 'type a name').max(80),
+})
+export type InviteTake = z.infer<typeof inviteTakeSchema>
+export const makerRowSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  email: z.string(),
+  role: roleSchema,
+})
+export type MakerRow = z.infer<typeof makerRowSchema>
+
+export const stationSchema = z.enum(['measure', 'plan', 'cut', 'wrap', 'proof', 'ledger'])
+export type StationId = z.infer<typeof stationSchema>
+
+/** A stone as kept in the tray. */
+export const stoneRowSchema = z.object({
+  id: z.string(),
+  version: z.number().int(),
+  name: z.string(),
+  note: z.string(),
+  stone: stoneSchema,
+  pieceId: z.string().nullable(),
+})
+export type StoneRow = z.infer<typeof stoneRowSchema>
+
+export const stoneWriteSchema = z.strictObject({
+  name: z.string().trim().max(120).default(''),
+  note: z.string().trim().max(4000).default(''),
+  stone: stoneSchema,
+})
+export type StoneWrite = z.infer<typeof stoneWriteSchema>
+export const stoneEditSchema = stoneWriteSchema.extend({ version })
+export type StoneEdit = z.infer<typeof stoneEditSchema>
+
+/** A plan as saved: the choices, the figures it showed, and what it was computed with. */
+export const savedPlanSchema = z.object({
+  format: z.literal(1),
+  family: z.string(),
+  familyVersion: z.number().int(),
+  stone: stoneSchema,
+  options: choicesSchema.shape.options,
+  settings: settingsSchema,
+  /** Cut length by wire id, mm. */
+  lengths: z.record(z.string(), z.number()),
+  hold: z.object({
+    verdict: z.enum(['sound', 'doubtful', 'fails']),
+    word: z.string(),
+    say: z.string(),
+    grams: z.number(),
+    timesWeight: z.number(),
+    weakest: z.enum(['front', 'back', 'up', 'down', 'left', 'right']).optional(),
+  }),
+  metal: z.number(),
+  minutes: z.number(),
+})
+export type SavedPlan = z.infer<typeof savedPlanSchema>
+
+/** Another set of choices for the same stone, kept beside the plan. */
+export const variantSchema = z.object({ id: z.string(), name: z.string(), plan: savedPlanSchema })
+export type Variant = z.infer<typeof variantSchema>
+export const variantWriteSchema = z.strictObject({
+  version,
+  name: z.string().trim().min(1, 'name the variant').max(60),
+  choices: choicesSchema,
+})
+export type VariantWrite = z.infer<typeof variantWriteSchema>
+
+/** Money in cents; null where it has not been entered, which is not the same as nothing paid. */
+const amount = z.number().int().min(0).max(100_000_000).nullable()
+/** What a piece costs beside wire and time, and how its price is made. */
+export const costsSchema = z.strictObject({
+  stone: amount,
+  source: z.string().trim().max(200),
+  findings: z.array(z.strictObject({ name: z.string().trim().min(1).max(80), cost: amount })).max(40),
+  packaging: amount,
+  /** Selling fees in per cent of the price. */
+  fees: z.number().min(0).max(90).nullable(),
+  method: z.enum(['time and materials', 'multiple of materials']),
+  /** On top of the costs, per cent. */
+  margin: z.number().min(0).max(1000),
+  multiple: z.number().min(1).max(50),
+  /** What it was sold for. */
+  sold: amount,
+})
+export type Costs = z.infer<typeof costsSchema>
+export const NO_COSTS: Costs = {
+  stone: null,
+  source: '',
+  findings: [],
+  packaging: null,
+  fees: null,
+  method: 'time and materials',
+  margin: 20,
+  multiple: 4,
+  sold: null,
+}
+export const costsWriteSchema = z.strictObject({ version, costs: costsSchema })
+export type CostsWrite = z.infer<typeof costsWriteSchema>
+
+export const pieceRowSchema = z.object({
+  id: z.string(),
+  version: z.number().int(),
+  name: z.string(),
+  note: z.string(),
+  station: stationSchema,
+  stoneId: z.string(),
+  stone: stoneSchema,
+  plan: savedPlanSchema.nullable(),
+  variants: z.array(variantSchema),
+  costs: costsSchema,
+  updatedAt: z.string(),
+})
+export type PieceRow = z.infer<typeof pieceRowSchema>
+
+export const pieceCreateSchema = z.strictObject({
+  stoneId: z.string().max(40),
+  name: z.string().trim().max(120).default(''),
+})
+export type PieceCreate = z.infer<typeof pieceCreateSchema>
+export const pieceEditSchema = z.strictObject({
+  version,
+  name: z.string().trim().max(120).optional(),
+  note: z.string().trim().max(4000).optional(),
+  station: stationSchema.optional(),
+})
+export type PieceEdit = z.infer<typeof pieceEditSchema>
+
+/** Choices to save, with the lengths that the client showed. */
+export const planSaveSchema = z.strictObject({
+  version,
+  familyVersion: version,
+  choices: choicesSchema,
+  lengths: z.record(z.string().max(40), z.number()),
+})
+export type PlanSave = z.infer<typeof planSaveSchema>
+/** The saved piece, and lengths that the server found different from those shown (over 0.01 mm). */
+export const planSavedSchema = z.object({
+  piece: pieceRowSchema,
+  differences: z.array(z.object({ wire: z.string(), shown: z.number(), computed: z.number() })),
+})
+export type PlanSaved = z.infer<typeof planSavedSchema>
+
+export const eventsWriteSchema = z.strictObject({ events: z.array(benchEventSchema).min(1).max(200) })
+export type EventsWrite = z.infer<typeof eventsWriteSchema>
+export const eventsSchema = z.object({ events: z.array(benchEventSchema) })
+
+export const healthSchema = z.object({
+  ok: z.boolean(),
+  version: z.string(),
+  contract: z.string(),
+  demo: z.boolean(),
+})
+export type Health = z.infer<typeof healthSchema>

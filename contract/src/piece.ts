@@ -1,0 +1,95 @@
+import { family, FAMILIES, MINERALS, optionsSchema, STONE_LIMITS, type Stone } from '@verger/core'
+import { z } from 'zod'
+
+const measure = z
+  .number()
+  .min(STONE_LIMITS.least, `must be ${STONE_LIMITS.least} mm or more`)
+  .max(STONE_LIMITS.most, `must be ${STONE_LIMITS.most} mm or less`)
+
+/** A measured stone, lengths in mm. */
+export const stoneSchema = z.strictObject({
+  kind: z.literal('cabochon'),
+  outline: z.enum(['round', 'oval', 'drop']),
+  length: measure,
+  width: measure,
+  depth: measure,
+  wall: z.number().min(0).max(STONE_LIMITS.most).optional(),
+  fullness: z.number().min(1.2).max(6).optional(),
+  mineral: z.enum(MINERALS.map((m) => m.id) as [string, ...string[]]),
+})
+
+/** Chosen family and its options. The options are checked again by the family's own schema (`checkChoices`). */
+export const choicesSchema = z.strictObject({
+  family: z.enum(FAMILIES.map((f) => f.id) as [string, ...string[]]),
+  options: z.record(z.string(), z.union([z.number(), z.string(), z.array(z.number())])),
+})
+export type Choices = z.infer<typeof choicesSchema>
+
+/** Options against the family's own schema for this stone; issues carry the path of the option. */
+export function checkChoices(stone: Stone, choices: Choices) {
+  return optionsSchema(family(choices.family).params(stone)).safeParse(choices.options)
+}
+
+/** Longest stretch of time that one event may hold: a day, ms. */
+const DAY = 86_400_000
+
+/** What happened at the bench: see docs/format.md. */
+export const benchEventSchema = z
+  .strictObject({
+    id: z.string().regex(/^[0-9a-z-]{16,40}$/, 'must be an id made by the client'),
+    kind: z.enum(['turn', 'undo', 'step-done', 'time', 'cut', 'note', 'proof', 'measured', 'reason']),
+    /** Step, wire or check that it is about. */
+    subject: z.string().min(1).max(80),
+    /**
+     * Milliseconds of work for `time`, mm for `cut` and `measured`; text for `note` and `reason`, pass or fail for `proof`, the undone
+     * id for `undo`.
+     */
+    value: z.union([z.number(), z.string().max(2000)]).optional(),
+    at: z.iso.datetime(),
+  })
+  .superRefine(({ kind, value }, context) => {
+    const wrong = (message: string) => context.addIssue({ code: 'custom', path: ['value'], message })
+    switch (kind) {
+      case 'time':
+        if (typeof value !== 'number' || value < 0 || value > DAY)
+          wrong('must be milliseconds, a day at most')
+        break
+      case 'cut':
+      case 'measured':
+        if (typeof value !== 'number' || !(value > 0) || value > 100_000) wrong('must be a length in mm')
+        break
+      case 'note':
+      case 'reason':
+        if (typeof value !== 'string' || value.trim() === '') wrong('must be some text')
+        break
+      case 'proof':
+        if (value !== 'pass' && value !== 'fail') wrong('must be pass or fail')
+        break
+      case 'undo':
+        if (typeof value !== 'string') wrong('must be the id that is undone')
+        break
+      case 'turn':
+      case 'step-done':
+        if (value !== undefined) wrong('has no place here')
+        break
+      default: {
+        const never: never = kind
+        throw new RangeError(`unknown event ${String(never)}`)
+      }
+    }
+  })
+export type BenchEvent = z.infer<typeof benchEventSchema>
+
+/** One piece as a file: the open format. */
+export const pieceFileSchema = z.strictObject({
+  format: z.literal('verger-piece'),
+  version: z.literal(1),
+  name: z.string().max(120).optional(),
+  note: z.string().max(4000).optional(),
+  stone: stoneSchema,
+  choices: choicesSchema.optional(),
+  /** Result of the plan when it was written; read for comparison, never trusted. */
+  result: z.record(z.string(), z.unknown()).optional(),
+  records: z.array(benchEventSchema).optional(),
+})
+export type PieceFile = z.infer<typeof pieceFileSchema>

@@ -1,0 +1,275 @@
+import { z } from 'zod'
+import {
+  costsWriteSchema,
+  eventsSchema,
+  eventsWriteSchema,
+  healthSchema,
+  inviteMadeSchema,
+  inviteTakeSchema,
+  inviteWriteSchema,
+  makerRowSchema,
+  meSchema,
+  passwordChangeSchema,
+  pieceCreateSchema,
+  pieceEditSchema,
+  pieceRowSchema,
+  planSavedSchema,
+  planSaveSchema,
+  problemSchema,
+  sessionRowSchema,
+  settingsSchema,
+  signInSchema,
+  signUpSchema,
+  stoneEditSchema,
+  stoneRowSchema,
+  stoneWriteSchema,
+  variantWriteSchema,
+} from './api.js'
+
+export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
+
+/** One route of the API: what it takes and gives. The OpenAPI document is made from these, and a test holds them against the server. */
+export interface RouteContract {
+  readonly method: Method
+  /** With `{id}` where an id stands. */
+  readonly path: string
+  readonly says: string
+  readonly body?: z.ZodType
+  readonly gives?: z.ZodType
+  readonly status: 200 | 201 | 204
+  /** Runs without a session. */
+  readonly open?: true
+}
+
+const piece = pieceRowSchema
+export const ROUTES: readonly RouteContract[] = [
+  {
+    method: 'GET',
+    path: '/api/health',
+    says: 'Is the server well, and which contract does it speak',
+    gives: healthSchema,
+    status: 200,
+    open: true,
+  },
+  {
+    method: 'GET',
+    path: '/api/docs',
+    says: 'This document',
+    gives: z.record(z.string(), z.unknown()),
+    status: 200,
+    open: true,
+  },
+  { method: 'POST', path: '/api/auth/sign-in', says: 'Sign in', body: signInSchema, status: 204, open: true },
+  {
+    method: 'POST',
+    path: '/api/auth/sign-up',
+    says: 'Make an account with a workshop of its own',
+    body: signUpSchema,
+    status: 204,
+    open: true,
+  },
+  {
+    method: 'POST',
+    path: '/api/auth/demo',
+    says: 'Open the demo workshop, where it was loaded',
+    status: 204,
+    open: true,
+  },
+  {
+    method: 'POST',
+    path: '/api/auth/join',
+    says: 'Make an account in the workshop one was invited to',
+    body: inviteTakeSchema,
+    status: 204,
+    open: true,
+  },
+  { method: 'POST', path: '/api/auth/sign-out', says: 'End this session', status: 204 },
+  { method: 'GET', path: '/api/auth/me', says: 'Who is signed in, and where', gives: meSchema, status: 200 },
+  {
+    method: 'PUT',
+    path: '/api/auth/password',
+    says: 'Change the password; all other sessions end',
+    body: passwordChangeSchema,
+    status: 204,
+  },
+  {
+    method: 'GET',
+    path: '/api/auth/sessions',
+    says: 'Where this maker is signed in',
+    gives: z.array(sessionRowSchema),
+    status: 200,
+  },
+  { method: 'DELETE', path: '/api/auth/sessions/{id}', says: 'End a session of this maker', status: 204 },
+  {
+    method: 'GET',
+    path: '/api/workshop/makers',
+    says: 'Makers of the workshop',
+    gives: z.array(makerRowSchema),
+    status: 200,
+  },
+  {
+    method: 'POST',
+    path: '/api/workshop/invites',
+    says: 'Make an invitation (owners)',
+    body: inviteWriteSchema,
+    gives: inviteMadeSchema,
+    status: 201,
+  },
+  {
+    method: 'PUT',
+    path: '/api/workshop/settings',
+    says: 'Set what the workshop works by',
+    body: settingsSchema,
+    gives: settingsSchema,
+    status: 200,
+  },
+  { method: 'GET', path: '/api/stones', says: 'The stone tray', gives: z.array(stoneRowSchema), status: 200 },
+  {
+    method: 'POST',
+    path: '/api/stones',
+    says: 'Add a stone',
+    body: stoneWriteSchema,
+    gives: stoneRowSchema,
+    status: 201,
+  },
+  { method: 'GET', path: '/api/stones/{id}', says: 'One stone', gives: stoneRowSchema, status: 200 },
+  {
+    method: 'PUT',
+    path: '/api/stones/{id}',
+    says: 'Edit a stone',
+    body: stoneEditSchema,
+    gives: stoneRowSchema,
+    status: 200,
+  },
+  { method: 'DELETE', path: '/api/stones/{id}', says: 'Remove a stone; it can be restored', status: 204 },
+  {
+    method: 'POST',
+    path: '/api/stones/{id}/restore',
+    says: 'Bring a removed stone back',
+    gives: stoneRowSchema,
+    status: 201,
+  },
+  {
+    method: 'GET',
+    path: '/api/pieces',
+    says: 'All pieces, the latest first',
+    gives: z.array(piece),
+    status: 200,
+  },
+  {
+    method: 'POST',
+    path: '/api/pieces',
+    says: 'Begin a piece with a stone',
+    body: pieceCreateSchema,
+    gives: piece,
+    status: 201,
+  },
+  { method: 'GET', path: '/api/pieces/{id}', says: 'One piece', gives: piece, status: 200 },
+  {
+    method: 'PUT',
+    path: '/api/pieces/{id}',
+    says: 'Rename a piece, note, or move it along the road',
+    body: pieceEditSchema,
+    gives: piece,
+    status: 200,
+  },
+  { method: 'DELETE', path: '/api/pieces/{id}', says: 'Remove a piece; it can be restored', status: 204 },
+  {
+    method: 'POST',
+    path: '/api/pieces/{id}/restore',
+    says: 'Bring a removed piece back',
+    gives: piece,
+    status: 201,
+  },
+  {
+    method: 'PUT',
+    path: '/api/pieces/{id}/plan',
+    says: 'Save choices; the plan is computed again from them',
+    body: planSaveSchema,
+    gives: planSavedSchema,
+    status: 200,
+  },
+  {
+    method: 'POST',
+    path: '/api/pieces/{id}/variants',
+    says: 'Keep choices as a variant',
+    body: variantWriteSchema,
+    gives: piece,
+    status: 201,
+  },
+  {
+    method: 'DELETE',
+    path: '/api/pieces/{id}/variants/{variant}',
+    says: 'Remove a variant',
+    gives: piece,
+    status: 200,
+  },
+  {
+    method: 'PUT',
+    path: '/api/pieces/{id}/costs',
+    says: 'What the piece costs beside wire and time',
+    body: costsWriteSchema,
+    gives: piece,
+    status: 200,
+  },
+  {
+    method: 'GET',
+    path: '/api/pieces/{id}/events',
+    says: 'What happened at the bench',
+    gives: eventsSchema,
+    status: 200,
+  },
+  {
+    method: 'POST',
+    path: '/api/pieces/{id}/events',
+    says: 'Add bench events; an id that is there already counts once',
+    body: eventsWriteSchema,
+    gives: eventsSchema,
+    status: 201,
+  },
+  { method: 'POST', path: '/api/pieces/{id}/finish', says: 'Write the piece into the ledger', status: 204 },
+]
+
+const jsonSchema = (schema: z.ZodType) => {
+  const { $schema, ...rest } = z.toJSONSchema(schema, { io: 'input' }) as Record<string, unknown>
+  void $schema
+  return rest
+}
+
+/** The API as an OpenAPI 3.1 document, made from the routes' Zod schemas. */
+export function openApi(version: string): Record<string, unknown> {
+  const paths: Record<string, Record<string, unknown>> = {}
+  const problem = {
+    description: 'What is wrong, in words, with the fields at fault',
+    content: { 'application/problem+json': { schema: jsonSchema(problemSchema) } },
+  }
+  for (const r of ROUTES) {
+    const parameters = [...r.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+      name,
+      in: 'path',
+      required: true,
+      schema: { type: 'string' },
+    }))
+    ;(paths[r.path] ??= {})[r.method.toLowerCase()] = {
+      summary: r.says,
+      ...(r.open ? { security: [] } : {}),
+      ...(parameters.length > 0 ? { parameters } : {}),
+      ...(r.body
+        ? { requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(r.body) } } } }
+        : {}),
+      responses: {
+        [r.status]: r.gives
+          ? { description: 'Done', content: { 'application/json': { schema: jsonSchema(r.gives) } } }
+          : { description: 'Done' },
+        '4XX': problem,
+      },
+    }
+  }
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Verger', version },
+    components: { securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'verger-main' } } },
+    security: [{ session: [] }],
+    paths,
+  }
+}

@@ -1,0 +1,353 @@
+import type { Design, Joint, Wire } from '../design/index.js'
+import { roundUpCut, type Mm } from '../units/index.js'
+import { alloy, ALLOY_SOURCE, section, stockKey, type Stock } from '../wire/index.js'
+import { bundleHull, HAND_PACKING } from '../weave/index.js'
+import { ROUNDINGS, type Rounding, type School, type SchoolKind } from './school.js'
+import { leaf, numberOf, worker, type Formulas, type Quantity } from '../working/index.js'
+
+/** Wire kept in hand at each end of a binding run, mm; an estimate. */
+const BINDING_HAND = 25
+
+const sum = (x: Readonly<Record<string, number>>): number => Object.values(x).reduce((a, b) => a + b, 0)
+
+export const cutFormulas = {
+  'cut.length': { unit: 'mm', text: 'sum of the named parts and the spare at both ends', of: (x) => sum(x) },
+  'cut.both': { unit: 'mm', text: 'left and right', of: (x) => sum(x) },
+  'cut.run': { unit: 'mm', text: 'sum of what lies between the middle and here', of: (x) => sum(x) },
+  'cut.mark.left': {
+    unit: 'mm',
+    text: 'spare and what lies between the left end and here',
+    of: (x) => sum(x),
+  },
+  'cut.mark.middle': {
+    unit: 'mm',
+    text: '{spare} spare + left half {half}',
+    of: ({ spare, half }) => spare! + half!,
+  },
+  'cut.mark.right': {
+    unit: 'mm',
+    text: '{spare} spare + left half {half} + {run}',
+    of: ({ spare, half, run }) => spare! + half! + run!,
+  },
+  'cut.spare': { unit: 'mm', text: '2 × {margin}', of: ({ margin }) => 2 * margin! },
+  'cut.net': { unit: 'mm', text: 'sum of the named parts, without spare', of: (x) => sum(x) },
+  'cut.shown': {
+    unit: 'mm',
+    text: '{length}, up to the next {step}',
+    of: ({ length, step }) => roundUpCut(length as Mm, step),
+  },
+  'cut.school.girth': { unit: 'mm', text: '{times} × {girth}', of: ({ times, girth }) => times! * girth! },
+  'cut.school.fixed': { unit: 'mm', text: '{fixed}, whatever the stone', of: ({ fixed }) => fixed! },
+  'cut.over': {
+    unit: 'mm',
+    text: '{length} − {path} that the path takes: below 0 is lacking',
+    of: ({ length, path }) => length! - path!,
+  },
+  'cut.spare.school': {
+    unit: 'mm',
+    text: '({shown} − {net}) / 2: what is left at each end',
+    of: ({ shown, net }) => (shown! - net!) / 2,
+  },
+  'cut.hull.square': {
+    unit: 'mm',
+    text: '2 × {size} × ({columns} + {rows}): round {columns} by {rows} square wires',
+    of: ({ size, columns, rows }) =>
+      bundleHull({ profile: 'square', size: size!, columns: columns!, rows: rows! }),
+  },
+  'cut.hull.round': {
+    unit: 'mm',
+    text: 'taut string round {columns} by {rows} round wires of {size}',
+    of: ({ size, columns, rows }) =>
+      bundleHull({ profile: 'round', size: size!, columns: columns!, rows: rows! }),
+  },
+  'cut.height.half-round': { unit: 'mm', text: '{width} / 2, flat side in', of: ({ width }) => width! / 2 },
+  'cut.height.round': { unit: 'mm', text: '{width}', of: ({ width }) => width! },
+  'cut.lead': {
+    unit: 'mm',
+    text: `{width} × ${HAND_PACKING}, packed by hand`,
+    of: ({ width }) => width! * HAND_PACKING,
+  },
+  'cut.turn': {
+    unit: 'mm',
+    text: '√(({hull} + π × {height})² + {lead}²)',
+    of: ({ hull, height, lead }) => Math.hypot(hull! + Math.PI * height!, lead!),
+  },
+  'cut.turns': {
+    unit: 'turns',
+    text: '{length} / {lead}, to the nearest whole turn',
+    of: ({ length, lead }) => Math.max(1, Math.round(length! / lead!)),
+  },
+  'cut.bind': {
+    unit: 'mm',
+    text: '{turns} × {turn} + 2 × {hand} to hold',
+    of: ({ turns, turn, hand }) => turns! * turn! + 2 * hand!,
+  },
+  'cut.total': { unit: 'mm', text: 'sum over the pieces', of: (x) => sum(x) },
+  'cut.area.square': { unit: 'mm²', text: '{size}²', of: ({ size }) => section('square', size!).area },
+  'cut.area.round': { unit: 'mm²', text: 'π/4 × {size}²', of: ({ size }) => section('round', size!).area },
+  'cut.area.half-round': {
+    unit: 'mm²',
+    text: 'π/8 × {size}²',
+    of: ({ size }) => section('half-round', size!).area,
+  },
+  'cut.mass': {
+    unit: 'g',
+    text: '{length} × {area} × {density} / 1000',
+    of: ({ length, area, density }) => (length! * area! * density!) / 1000,
+  },
+  'cut.cost': {
+    unit: 'money',
+    text: '{mass} / 1000 × {price}',
+    of: ({ mass, price }) => (mass! / 1000) * price!,
+  },
+  'cut.metal': { unit: 'money', text: 'sum over the wires', of: (x) => sum(x) },
+} as const satisfies Formulas
+
+const work = worker(cutFormulas)
+
+/** A place to mark on a wire: its middle or an end of a bind, with the workings of where it lies. */
+export interface Mark {
+  /** `middle`, or the joint whose bind begins or ends here. */
+  readonly at: string
+  readonly side: 'left' | 'middle' | 'right'
+  readonly fromEnd: Quantity
+  /** Undefined for the middle itself. */
+  readonly fromMiddle?: Quantity
+}
+
+/** Shares of a wire's two halves, in order from its middle outward. */
+export interface Halves {
+  readonly left: readonly { readonly kind: string; readonly quantity: Quantity }[]
+  readonly right: readonly { readonly kind: string; readonly quantity: Quantity }[]
+}
+
+/** A length by a school other than the path, and how much over the path's it is. */
+export interface SchoolLength {
+  readonly kind: SchoolKind
+  readonly length: Quantity
+  readonly over: Quantity
+}
+
+/** One wire to cut to length. */
+export interface CutWire {
+  readonly id: string
+  readonly stock: Stock
+  readonly parts: readonly { readonly kind: string; readonly quantity: Quantity }[]
+  /** Full figure by the path. */
+  readonly length: Quantity
+  /** What other schools would cut, and what that leaves over or lacks. */
+  readonly schools: readonly SchoolLength[]
+  /** What is cut, by the workshop's school, as read off a rule. */
+  readonly shown: Quantity
+  readonly marks: readonly Mark[]
+  readonly mass: Quantity
+  readonly cost: Quantity
+}
+
+/** Binding wire: worked from the spool, with an amount to have ready. */
+export interface CutBinding {
+  readonly stock: Stock
+  readonly binds: readonly {
+    readonly joint: string
+    readonly turns: Quantity
+    readonly turn: Quantity
+    readonly length: Quantity
+  }[]
+  readonly length: Quantity
+  readonly shown: Quantity
+  readonly mass: Quantity
+  readonly cost: Quantity
+}
+
+export interface CutList {
+  /** Longest first within a kind. */
+  readonly wires: readonly CutWire[]
+  readonly binding: CutBinding
+  readonly metal: Quantity
+  readonly mass: Quantity
+}
+
+/** Prices of wire in cents per kg by alloy id; missing ones are estimated. */
+export type MetalPrices = Readonly<Record<string, number>>
+
+function massAndCost(
+  stock: Stock,
+  length: Quantity,
+  prices: MetalPrices,
+): { mass: Quantity; cost: Quantity } {
+  const metal = alloy(stock.alloy)
+  const size = leaf('chosen', `size of ${stock.size.label}`, stock.size.mm, 'mm')
+  const mass = work('cut.mass', {
+    length,
+    area: work(`cut.area.${stock.profile}`, { size }),
+    density: leaf('table', `density of ${stock.alloy}`, metal.density, 'g/cm³', ALLOY_SOURCE),
+  })
+  const own = prices[stock.alloy]
+  const price =
+    own === undefined
+      ? leaf(
+          'estimate',
+          `price of ${stock.alloy} wire`,
+          metal.pricePerKg / 100,
+          'money/kg',
+          'estimate, until you type your own',
+        )
+      : leaf('workshop', `price of ${stock.alloy} wire`, own / 100, 'money/kg')
+  return { mass, cost: work('cut.cost', { mass, price }) }
+}
+
+/** Nearness at which a bind's end is the boundary between two parts, mm. */
+const SAME_PLACE = 1e-5
+
+/** Marks of a wire in order from its left end: each bind's end lies where one part of a half ends. */
+function marksOf(wire: Wire, joints: readonly Joint[], halves: Halves, margin: Quantity): Mark[] {
+  const half = work('cut.run', named(halves.left))
+  const places = (side: 'left' | 'right') => {
+    let run = 0
+    return halves[side].map((p, i) => {
+      run += numberOf(p.quantity)
+      return { run, within: halves[side].slice(0, i + 1), beyond: halves[side].slice(i + 1) }
+    })
+  }
+  const runs = { left: places('left'), right: places('right') }
+  const mark = (at: string, s: number): Mark => {
+    const side = s < wire.anchor ? 'left' : 'right'
+    const place = runs[side].find((p) => Math.abs(p.run - Math.abs(s - wire.anchor)) < SAME_PLACE)
+    if (!place) throw new RangeError(`joint "${at}" ends inside a part of ${wire.id}, at ${s} mm`)
+    const run = work('cut.run', named(place.within))
+    const fromEnd =
+      side === 'left'
+        ? work('cut.mark.left', { spare: margin, ...named(place.beyond) })
+        : work('cut.mark.right', { spare: margin, half, run })
+    return { at, side, fromMiddle: run, fromEnd }
+  }
+  const out: Mark[] = [
+    { at: 'middle', side: 'middle', fromEnd: work('cut.mark.middle', { spare: margin, half }) },
+  ]
+  for (const joint of joints)
+    for (const m of joint.members)
+      if (m.wire === wire.id) for (const s of [m.s0, m.s1]) out.push(mark(joint.id, s))
+  return out.sort((a, b) => numberOf(a.fromEnd) - numberOf(b.fromEnd))
+}
+
+/** Parts as named inputs of a sum; a kind that comes again gets its number. */
+function named(parts: Halves['left']): Record<string, Quantity> {
+  const out: Record<string, Quantity> = {}
+  for (const { kind, quantity } of parts) {
+    let name = kind
+    for (let k = 2; name in out; k++) name = `${kind} ${k}`
+    out[name] = quantity
+  }
+  return out
+}
+
+/** Both halves' shares by kind, in the order in which they come. */
+function partsOf({ left, right }: Halves): { kind: string; quantity: Quantity }[] {
+  const kinds = [...new Set([...left, ...right].map((p) => p.kind))]
+  const of = (list: Halves['left'], kind: string) => list.find((p) => p.kind === kind)?.quantity
+  return kinds.map((kind) => {
+    const sides = { left: of(left, kind), right: of(right, kind) }
+    const both = Object.fromEntries(Object.entries(sides).filter((e): e is [string, Quantity] => !!e[1]))
+    return { kind, quantity: work('cut.both', both) }
+  })
+}
+
+/**
+ * The cut list of a design. A wire's length is the sum of its parts' workings and the spare at its two ends; the binding is
+ * the sum over its joints of turns × one turn, and a hand's length at each end.
+ */
+export function cutList(spec: {
+  readonly design: Design
+  readonly halves: Readonly<Record<string, Halves>>
+  /** Bound length and bundle of each joint, as workings. */
+  readonly joints: Readonly<
+    Record<string, { readonly length: Quantity; readonly columns: Quantity; readonly rows: Quantity }>
+  >
+  readonly margin: number
+  readonly rounding: Rounding
+  readonly school: School
+  /** The girths that a school may name, with their workings. */
+  readonly girths: Readonly<Record<School['girth'], Quantity>>
+  readonly prices: MetalPrices
+}): CutList {
+  const { design, margin, school, girths, prices } = spec
+  const step = leaf('workshop', 'rounding', ROUNDINGS[spec.rounding], 'mm')
+  const otherSchools = (path: Quantity): SchoolLength[] => {
+    const lengths = {
+      girth: work('cut.school.girth', {
+        times: leaf('workshop', 'times the girth', school.times, ''),
+        girth: girths[school.girth],
+      }),
+      fixed: work('cut.school.fixed', { fixed: leaf('workshop', 'fixed length', school.fixed, 'mm') }),
+    }
+    return (['girth', 'fixed'] as const).map((kind) => ({
+      kind,
+      length: lengths[kind],
+      over: work('cut.over', { length: lengths[kind], path }),
+    }))
+  }
+  const atEnd = leaf('chosen', 'option.margin', margin, 'mm')
+  const spare = work('cut.spare', { margin: atEnd })
+  const wires = design.wires.map((wire): CutWire => {
+    const halves = spec.halves[wire.id]
+    if (!halves) throw new RangeError(`wire "${wire.id}" has no working`)
+    const parts = [...partsOf(halves), { kind: 'allowance', quantity: spare }]
+    const length = work('cut.length', Object.fromEntries(parts.map((p) => [p.kind, p.quantity])))
+    const schools = otherSchools(length)
+    const chosen = schools.find((x) => x.kind === school.kind)
+    const shown = work('cut.shown', { length: chosen?.length ?? length, step })
+    // by another school the wire is centred on its middle mark: what is over is left at both ends alike
+    const end = chosen
+      ? work('cut.spare.school', { shown, net: work('cut.net', named(partsOf(halves))) })
+      : atEnd
+    return {
+      id: wire.id,
+      stock: wire.stock,
+      parts,
+      length,
+      schools,
+      shown,
+      marks: marksOf(wire, design.joints, halves, end),
+      ...massAndCost(wire.stock, shown, prices),
+    }
+  })
+  wires.sort(
+    (a, b) => stockKey(a.stock).localeCompare(stockKey(b.stock)) || numberOf(b.length) - numberOf(a.length),
+  )
+  const frame = design.wires[0]!.stock
+  const binder = design.joints[0]!.binder
+  const width = leaf('chosen', 'option.bindingSize', binder.size.mm, 'mm')
+  const height = work(binder.profile === 'round' ? 'cut.height.round' : 'cut.height.half-round', { width })
+  const lead = work('cut.lead', { width })
+  const size = leaf('chosen', 'option.size', frame.size.mm, 'mm')
+  const binds = design.joints.map(({ id }) => {
+    const working = spec.joints[id]
+    if (!working) throw new RangeError(`joint "${id}" has no working`)
+    const { length, columns, rows } = working
+    const hull = work(frame.profile === 'round' ? 'cut.hull.round' : 'cut.hull.square', {
+      size,
+      columns,
+      rows,
+    })
+    const turn = work('cut.turn', { hull, height, lead })
+    const turns = work('cut.turns', { length, lead })
+    const hand = leaf('estimate', 'binding held at an end', BINDING_HAND, 'mm')
+    return { joint: id, turns, turn, length: work('cut.bind', { turns, turn, hand }) }
+  })
+  const total = work('cut.total', Object.fromEntries(binds.map((b) => [b.joint, b.length])))
+  const ready = work('cut.shown', { length: total, step })
+  const binding: CutBinding = {
+    stock: binder,
+    binds,
+    length: total,
+    shown: ready,
+    ...massAndCost(binder, ready, prices),
+  }
+  const all = [...wires.map((w) => [w.id, w] as const), ['binding', binding] as const]
+  return {
+    wires,
+    binding,
+    metal: work('cut.metal', Object.fromEntries(all.map(([id, w]) => [id, w.cost]))),
+    mass: { ...work('cut.total', Object.fromEntries(all.map(([id, w]) => [id, w.mass]))), unit: 'g' },
+  }
+}

@@ -1,0 +1,141 @@
+import type { Vec3 } from '../geom/index.js'
+import type { Path } from '../path/index.js'
+import type { Stock } from '../wire/index.js'
+
+/** Where a named part of a wire lies along it, in mm from its start. */
+export interface Part {
+  readonly id: string
+  readonly kind: string
+  readonly s0: number
+  readonly s1: number
+}
+
+/** How the profile lies: over [s0, s1] one face's normal is `face` made square to the wire. */
+export interface Roll {
+  readonly s0: number
+  readonly s1: number
+  readonly face: Vec3
+}
+
+export interface WireEnd {
+  readonly place: Vec3
+  readonly direction: Vec3
+  readonly finish: 'tucked' | 'curled' | 'cut flush'
+}
+
+export interface Wire {
+  readonly id: string
+  readonly stock: Stock
+  readonly path: Path
+  readonly roll: readonly Roll[]
+  readonly ends: readonly [WireEnd, WireEnd]
+  readonly parts: readonly Part[]
+  /** The point that is marked first and stays put while the rest is bent: mm from the start. */
+  readonly anchor: number
+}
+
+/** A stretch of a wire that belongs to a joint. */
+export interface Member {
+  readonly wire: string
+  readonly s0: number
+  readonly s1: number
+}
+
+/** Wires bound together side by side by turns of another wire. */
+export interface Joint {
+  readonly id: string
+  readonly kind: 'bind'
+  readonly members: readonly Member[]
+  readonly binder: Stock
+  /** The bundle that is wrapped: columns across x, rows through the depth. */
+  readonly columns: number
+  readonly rows: number
+  /** Bound length along the bundle, mm. */
+  readonly length: number
+  readonly turns: number
+  /** A clamp takes moments (3 or more tight turns), a pin only forces, a slide only across. */
+  readonly hold: 'clamp' | 'pin' | 'slide'
+  /** Pull along the wire at which it slips, N. An estimate. */
+  readonly slip: number
+}
+
+/** A stretch whose shape is the maker's own: only its budget of wire is planned. */
+export interface FreePart {
+  readonly wire: string
+  readonly part: string
+  readonly budget: number
+}
+
+export type OperationKind =
+  | 'gather'
+  | 'straighten'
+  | 'cut'
+  | 'mark'
+  | 'align'
+  | 'bind'
+  | 'unclamp'
+  | 'shape'
+  | 'shoulder'
+  | 'bend'
+  | 'try'
+  | 'seat'
+  | 'close'
+  | 'roll'
+  | 'curl'
+  | 'trim'
+
+/**
+ * One stretch of a wire brought to a form: its final one, or for the time being an even curve about `axis`
+ * that has the same length and turns by `angle`.
+ */
+export interface Form {
+  readonly wire: string
+  readonly s0: number
+  readonly s1: number
+  readonly to: 'path' | { readonly axis: Vec3; readonly angle: number }
+}
+
+export interface Operation {
+  readonly id: string
+  readonly kind: OperationKind
+  /** Ids of operations that must be done before. */
+  readonly needs: readonly string[]
+  /** Wires that are handled; the others present are parked. */
+  readonly wires: readonly string[]
+  readonly forms: readonly Form[]
+  readonly joint?: string
+  /** Temporary hold put on or taken off. */
+  readonly hold?: { readonly on?: string; readonly off?: string }
+  readonly stone?: 'in'
+  /** It cannot be taken back without spoiling wire or stone. */
+  readonly final?: boolean
+  readonly minutes: number
+  readonly values: Readonly<Record<string, number | string>>
+}
+
+/** The waist: what a family makes and everything else reads. Plain data. */
+export interface Design {
+  readonly version: 1
+  readonly family: string
+  /** The stone's pose in the piece's frame. */
+  readonly pose: { readonly shift: Vec3; readonly turn: Vec3 }
+  readonly wires: readonly Wire[]
+  readonly joints: readonly Joint[]
+  readonly free: readonly FreePart[]
+  readonly accents: readonly never[]
+  readonly operations: readonly Operation[]
+}
+
+/** A design's wire by its stable name. @throws RangeError when there is none */
+export function wireOf(design: Design, id: string): Wire {
+  const found = design.wires.find((w) => w.id === id)
+  if (!found) throw new RangeError(`the design has no wire "${id}"`)
+  return found
+}
+
+/** A design's joint by its stable name. @throws RangeError when there is none */
+export function jointOf(design: Design, id: string): Joint {
+  const found = design.joints.find((j) => j.id === id)
+  if (!found) throw new RangeError(`the design has no joint "${id}"`)
+  return found
+}

@@ -1,0 +1,19 @@
+export { wireOf, jointOf } from './design.js'
+export type {
+  Design,
+  Wire,
+  WireEnd,
+  Part,
+  Roll,
+  Joint,
+  Member,
+  FreePart,
+  Operation,
+  OperationKind,
+  Form,
+} from './design.js'
+export { rollAt, sectionAt } from './rollAt.js'
+export { gapAt, trueGapAt } from './gapAt.js'
+export type { SectionPose, Gap } from './gapAt.js'
+export { withoutNegativeZero } from './withoutNegativeZero.js'
+export { checkDesign } from './checkDesign.js'

@@ -1,0 +1,19 @@
+import { along, anySquare, cross, dot, norm, scale, type Vec3 } from '../geom/index.js'
+import type { Wire } from './design.js'
+import type { SectionPose } from './gapAt.js'
+
+/** The section's own two axes at `s`, square to the direction of travel `t`: face normal and the other. */
+export function rollAt(wire: Wire, s: number, t: Vec3): readonly [Vec3, Vec3] {
+  const roll = wire.roll.find((r) => s >= r.s0 - 1e-9 && s <= r.s1 + 1e-9) ?? wire.roll[0]
+  const raw = roll ? along(roll.face, t, -dot(roll.face, t)) : anySquare(t)
+  const size = norm(raw)
+  const face = size > 1e-6 ? scale(raw, 1 / size) : anySquare(t)
+  return [face, cross(t, face)]
+}
+
+/** The wire's section as it lies at `s`. */
+export const sectionAt = (wire: Wire, s: number, t: Vec3): SectionPose => ({
+  profile: wire.stock.profile,
+  size: wire.stock.size.mm,
+  axes: rollAt(wire, s, t),
+})

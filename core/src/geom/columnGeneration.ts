@@ -1,0 +1,101 @@
+/** A column that would lower the cost: its entries and its own cost. */
+export interface PricedColumn {
+  readonly entries: readonly number[]
+  readonly cost: number
+}
+
+/** min cost·x, A x = rhs, x >= 0, whose columns are too many to list: `price` looks for the one that pays most. */
+export interface ColumnProgram {
+  readonly rhs: readonly number[]
+  /** Cost of the unit columns ±e_i that the program begins with: the dual stays within ± this. */
+  readonly bound: number
+  /**
+   * The column with the most negative reduced cost for multipliers y (cost - entries·y), or undefined when none is below
+   * the tolerance. In dual words: the inequality entries·y <= cost that y breaks worst.
+   */
+  price(y: Float64Array): PricedColumn | undefined
+}
+
+/** Right sides are spread by a hair, each by its own, so that degenerate steps (and endless exchanges) do not arise. */
+const SPREAD = 1e-8
+const MOST_STEPS = 2000
+
+/**
+ * Optimum of a column program by the revised simplex method with an explicit inverse: O(rows²) and one pricing a step, so it
+ * suits few rows and very many (or never listed) columns. Returns the value and the multipliers y, the dual optimum;
+ * undefined when it does not end (numerically stuck).
+ * @example solveByColumns({ rhs: [1], bound: 100, price: ([y]) => (y! > 2 ? { entries: [1], cost: 2 } : undefined) }) // value 2, y [2]
+ */
+export function solveByColumns({
+  rhs,
+  bound,
+  price,
+}: ColumnProgram): { readonly value: number; readonly y: Float64Array } | undefined {
+  const m = rhs.length
+  const inverse = new Float64Array(m * m)
+  const x = new Float64Array(m)
+  const cost = new Float64Array(m)
+  const y = new Float64Array(m)
+  const column = new Float64Array(m)
+  for (let i = 0; i < m; i++) {
+    const sign = rhs[i]! < 0 ? -1 : 1
+    inverse[i * m + i] = sign
+    x[i] = Math.abs(rhs[i]!) + SPREAD * (1 + ((i * 0.6180339887) % 1))
+    cost[i] = bound
+  }
+  const units = { entries: new Array<number>(m).fill(0), cost: bound }
+  for (let step = 0; step < MOST_STEPS; step++) {
+    for (let k = 0; k < m; k++) {
+      let sum = 0
+      for (let i = 0; i < m; i++) sum += cost[i]! * inverse[i * m + k]!
+      y[k] = sum
+    }
+    let entering = price(y)
+    if (!entering) {
+      // the bounds themselves may have been left and be broken again
+      let worst = bound * (1 + 1e-9)
+      let row = -1
+      for (let k = 0; k < m; k++)
+        if (Math.abs(y[k]!) > worst) {
+          worst = Math.abs(y[k]!)
+          row = k
+        }
+      if (row < 0) {
+        let value = 0
+        for (let k = 0; k < m; k++) value += rhs[k]! * y[k]!
+        return { value, y }
+      }
+      units.entries.fill(0)
+      units.entries[row] = Math.sign(y[row]!)
+      entering = units
+    }
+    for (let i = 0; i < m; i++) {
+      let sum = 0
+      for (let k = 0; k < m; k++) sum += inverse[i * m + k]! * entering.entries[k]!
+      column[i] = sum
+    }
+    let leave = -1
+    let ratio = Infinity
+    for (let i = 0; i < m; i++) {
+      if (column[i]! < 1e-11) continue
+      const r = Math.max(x[i]!, 0) / column[i]!
+      if (r < ratio - 1e-15 || (r <= ratio + 1e-15 && leave >= 0 && column[i]! > column[leave]!)) {
+        ratio = r
+        leave = i
+      }
+    }
+    if (leave < 0) return undefined
+    const pivot = column[leave]!
+    for (let k = 0; k < m; k++) inverse[leave * m + k]! /= pivot
+    x[leave] = ratio
+    for (let i = 0; i < m; i++) {
+      if (i === leave) continue
+      const f = column[i]!
+      if (f === 0) continue
+      for (let k = 0; k < m; k++) inverse[i * m + k]! -= f * inverse[leave * m + k]!
+      x[i]! -= f * ratio
+    }
+    cost[leave] = entering.cost
+  }
+  return undefined
+}

@@ -1,0 +1,149 @@
+import highsLoader from 'highs'
+import { seeded } from '../testing'
+import {
+  beta,
+  bisect,
+  convexHull,
+  integrate,
+  perimeter,
+  solveByColumns,
+  solveLinearProgram,
+  type LinearProgram,
+  type Vec2,
+} from './index'
+
+describe('hull and perimeter', () => {
+  it('agrees with Cauchy: the perimeter is the integral of the support function', () => {
+    const random = seeded(7)
+    for (let round = 0; round < 20; round++) {
+      const points = Array.from({ length: 3 + Math.floor(random() * 12) }, (): Vec2 => [
+        random() * 9,
+        random() * 5,
+      ])
+      const n = 20000
+      let sum = 0
+      for (let i = 0; i < n; i++) {
+        const a = (2 * Math.PI * (i + 0.5)) / n
+        sum += Math.max(...points.map(([x, y]) => x * Math.cos(a) + y * Math.sin(a)))
+      }
+      expect(perimeter(convexHull(points))).toBeCloseTo((sum * 2 * Math.PI) / n, 4)
+    }
+  })
+
+  it('defines the small cases', () => {
+    expect(convexHull([[1, 2]])).toEqual([[1, 2]])
+    expect(
+      perimeter(
+        convexHull([
+          [0, 0],
+          [3, 4],
+        ]),
+      ),
+    ).toBe(10)
+    expect(() => convexHull([])).toThrow(RangeError)
+  })
+})
+
+describe('solvers', () => {
+  it('finds a bracketed root and refuses an unbracketed one', () => {
+    expect(bisect((x) => x * x - 2, 0, 2).root).toBeCloseTo(Math.SQRT2, 8)
+    expect(() => bisect((x) => x * x + 1, -1, 1)).toThrow('no sign change')
+  })
+
+  it('integrates polynomials of degree 19 exactly', () => {
+    expect(integrate((x) => x ** 19, 0, 1, 1)).toBeCloseTo(1 / 20, 12)
+  })
+
+  it('knows the beta function', () => {
+    expect(beta(1, 1.5)).toBeCloseTo(2 / 3, 12)
+    expect(beta(2.5, 3.25)).toBeCloseTo(
+      integrate((t) => t ** 1.5 * (1 - t) ** 2.25, 0, 1, 400),
+      7,
+    )
+  })
+})
+
+describe('linear programs', () => {
+  /** The program in the text form that the independent solver reads. */
+  function asText({ columns, cost, rhs }: LinearProgram): string {
+    const sum = (values: readonly number[]) =>
+      values.map((v, j) => (v === 0 ? '' : `${v < 0 ? '-' : '+'} ${Math.abs(v).toFixed(12)} x${j}`)).join(' ')
+    const rows = rhs.map((b, i) => ` r${i}: ${sum(columns.map((c) => c[i]!))} = ${b.toFixed(12)}`)
+    return `Minimize\n obj: ${sum(cost)}\nSubject To\n${rows.join('\n')}\nEnd\n`
+  }
+
+  it('agrees with an independent solver, and its dual has no gap', async () => {
+    const highs = await highsLoader()
+    const random = seeded(11)
+    for (let round = 0; round < 60; round++) {
+      const m = 2 + Math.floor(random() * 6)
+      const n = m + 3 + Math.floor(random() * 40)
+      const columns = Array.from({ length: n }, () => Array.from({ length: m }, () => random() * 2 - 1))
+      // feasible by making, bounded by costs that keep a multiplier feasible
+      const point = Array.from({ length: n }, () => (random() < 0.4 ? random() : 0))
+      const rhs = Array.from({ length: m }, (_, i) =>
+        columns.reduce((sum, c, j) => sum + c[i]! * point[j]!, 0),
+      )
+      const y = Array.from({ length: m }, () => random() * 2 - 1)
+      const cost = columns.map((c) => c.reduce((sum, v, i) => sum + v * y[i]!, 0) + random())
+      const mine = solveLinearProgram({ columns, cost, rhs })
+      const other = highs.solve(asText({ columns, cost, rhs }))
+      expect(other.Status).toBe('Optimal')
+      if (mine.status !== 'optimal') throw new Error(mine.status)
+      expect(mine.value).toBeCloseTo(other.ObjectiveValue, 5)
+      expect(rhs.reduce((sum, b, i) => sum + b * mine.y[i]!, 0)).toBeCloseTo(mine.value, 5)
+      for (let i = 0; i < m; i++)
+        expect(columns.reduce((sum, c, j) => sum + c[i]! * mine.x[j]!, 0)).toBeCloseTo(rhs[i]!, 6)
+      expect(Math.min(...mine.x)).toBeGreaterThan(-1e-7)
+    }
+  })
+
+  it('finds the same optimum when columns are looked for instead of listed', async () => {
+    const highs = await highsLoader()
+    const random = seeded(5)
+    for (let round = 0; round < 40; round++) {
+      const m = 2 + Math.floor(random() * 6)
+      const n = 3 + Math.floor(random() * 60)
+      const BOUND = 3
+      const columns = Array.from({ length: n }, () => Array.from({ length: m }, () => random() * 2 - 1))
+      const cost = columns.map(() => random())
+      const rhs = Array.from({ length: m }, () => (random() < 0.3 ? 0 : random() * 2 - 1))
+      const found = solveByColumns({
+        rhs,
+        bound: BOUND,
+        price: (y) => {
+          const over = columns.map((c, j) => c.reduce((sum, v, i) => sum + v * y[i]!, 0) - cost[j]!)
+          const j = over.indexOf(Math.max(...over))
+          return over[j]! > 1e-9 ? { entries: columns[j]!, cost: cost[j]! } : undefined
+        },
+      })
+      const units = Array.from({ length: 2 * m }, (_, k) =>
+        Array.from({ length: m }, (__, i) => (i === k >> 1 ? (k % 2 === 0 ? 1 : -1) : 0)),
+      )
+      const listed = { columns: [...columns, ...units], cost: [...cost, ...units.map(() => BOUND)], rhs }
+      expect(found!.value).toBeCloseTo(highs.solve(asText(listed)).ObjectiveValue, 5)
+      for (const [j, c] of columns.entries())
+        expect(c.reduce((sum, v, i) => sum + v * found!.y[i]!, 0)).toBeLessThan(cost[j]! + 1e-6)
+      for (const v of found!.y) expect(Math.abs(v)).toBeLessThan(BOUND + 1e-6)
+    }
+  })
+
+  it('tells infeasible and unbounded apart', () => {
+    expect(solveLinearProgram({ columns: [[1]], cost: [1], rhs: [-1] }).status).toBe('infeasible')
+    expect(solveLinearProgram({ columns: [[1], [-1]], cost: [-1, 0], rhs: [1] }).status).toBe('unbounded')
+    expect(() => solveLinearProgram({ columns: [[1, 2]], cost: [1], rhs: [1] })).toThrow(RangeError)
+  })
+
+  it('bears rows that say the same twice', () => {
+    const r = solveLinearProgram({
+      columns: [
+        [1, 1, 2],
+        [1, 1, 2],
+        [0, 0, 1],
+      ],
+      cost: [3, 1, 5],
+      rhs: [2, 2, 4],
+    })
+    expect(r.status === 'optimal' && r.value).toBeCloseTo(2, 6)
+  })
+})

@@ -1,0 +1,77 @@
+import type { Design, Operation } from '../design/index.js'
+import type { Path } from '../path/index.js'
+import { develop, formKey, type Formed } from './develop.js'
+
+/** The piece as it is after some operations. Plain data but for the maps, which `wireStates` turns into paths. */
+export interface PieceState {
+  readonly done: readonly string[]
+  readonly formed: ReadonlyMap<string, Formed>
+  /** Joints that are bound. */
+  readonly joints: readonly string[]
+  readonly stone: 'out' | 'in'
+  /** Temporary holds that are on. */
+  readonly holds: readonly string[]
+  readonly cut: boolean
+}
+
+const START: PieceState = { done: [], formed: new Map(), joints: [], stone: 'out', holds: [], cut: false }
+
+/** Does one operation. @throws RangeError when something it needs is not done, or it is done already */
+export function perform(state: PieceState, op: Operation): PieceState {
+  for (const need of op.needs)
+    if (!state.done.includes(need)) throw new RangeError(`"${op.id}" needs "${need}" done first`)
+  if (state.done.includes(op.id)) throw new RangeError(`"${op.id}" is done already`)
+  const formed = new Map(state.formed)
+  for (const f of op.forms) {
+    const wire = new Map(formed.get(f.wire) ?? [])
+    wire.set(formKey(f), f.to)
+    formed.set(f.wire, wire)
+  }
+  let holds = state.holds
+  if (op.hold?.on !== undefined) holds = [...holds, op.hold.on]
+  if (op.hold?.off !== undefined) {
+    const { off } = op.hold
+    if (!holds.includes(off)) throw new RangeError(`"${op.id}" takes off "${off}", which is not on`)
+    holds = holds.filter((h) => h !== off)
+  }
+  return {
+    done: [...state.done, op.id],
+    formed,
+    joints: op.joint === undefined ? state.joints : [...state.joints, op.joint],
+    stone: op.stone ?? state.stone,
+    holds,
+    cut: state.cut || op.kind === 'cut',
+  }
+}
+
+/**
+ * The state after these operations, in this order (all in the design's own order by default).
+ * @throws RangeError for an order that breaks a dependency, or an unknown id
+ */
+export function replay(
+  design: Design,
+  order: readonly string[] = design.operations.map((o) => o.id),
+): PieceState {
+  return order.reduce((state, id) => {
+    const op = design.operations.find((o) => o.id === id)
+    if (!op) throw new RangeError(`no operation "${id}"`)
+    return perform(state, op)
+  }, START)
+}
+
+/** A wire as it looks in a state. */
+export interface WireState {
+  readonly id: string
+  readonly path: Path
+  readonly active: boolean
+}
+
+/** Wires present in a state with the form that they have; none before they are cut. `op` marks its wires as active. */
+export function wireStates(design: Design, state: PieceState, op?: Operation): WireState[] {
+  if (!state.cut) return []
+  return design.wires.map((wire) => ({
+    id: wire.id,
+    path: develop(wire, state.formed.get(wire.id) ?? new Map()),
+    active: op === undefined || op.wires.includes(wire.id),
+  }))
+}

@@ -1,0 +1,47 @@
+import { boundFrame } from '../settings/bound-frame/index'
+import { FRAME, OVAL } from '../testing'
+import { holdsOn, seenFrom, stepOf } from './index'
+
+const design = boundFrame.build(OVAL, FRAME)
+const words = boundFrame.text.steps
+const op = (id: string) => design.operations.find((o) => o.id === id)!
+
+describe('steps', () => {
+  it('a piece that is turned over is spoken of as it is seen: hours and sides mirrored', () => {
+    const bend = op('bend-back-4')
+    expect(seenFrom(bend)).toBe('back')
+    expect(stepOf(design, bend, words).say).toContain('At 8.0 o’clock')
+    expect(stepOf(design, bend, words, 'front').say).toContain('At 4.0 o’clock')
+    const shoulder = op('shoulder-left')
+    expect(stepOf(design, shoulder, words).title).toContain('left')
+    expect(stepOf(design, shoulder, words, 'back').title).toContain('right')
+  })
+
+  it('says lengths in inches where the workshop works in them, millimetres beside them', () => {
+    const say = stepOf(design, op('bind-foot'), words, 'front', 'in').say
+    expect(say).toContain('until it measures 3/8 in (9.0 mm), 3/16 in (4.5 mm) either side')
+    expect(stepOf(design, op('roll-bail'), words, 'back', 'in').say).toContain('a rod of 3/16 in (5.0 mm)')
+  })
+
+  it('knows which temporary holds are on, and what takes them off', () => {
+    expect(holdsOn(design, [])).toEqual([])
+    expect(holdsOn(design, ['align'])).toEqual([{ hold: 'tape', off: 'untape' }])
+    expect(holdsOn(design, ['align', 'untape', 'close'])).toEqual([{ hold: 'tie', off: 'bind-neck' }])
+    expect(
+      holdsOn(
+        design,
+        design.operations.map((o) => o.id),
+      ),
+    ).toEqual([])
+  })
+
+  it('every check that can fail leads to a step', () => {
+    const ids = design.operations.map((o) => o.id)
+    for (const check of boundFrame.checks(OVAL, FRAME))
+      expect({
+        check,
+        found: (boundFrame.mends[check] ?? []).some((start) => ids.some((id) => id.startsWith(start))),
+      }).toEqual({ check, found: true })
+    for (const step of Object.keys(boundFrame.measured)) expect(ids).toContain(step)
+  })
+})

@@ -1,0 +1,100 @@
+import { jointOf, type Design, type Operation } from '../design/index.js'
+import { fill, inUnits } from '../finding/index.js'
+
+/** Words of a step before its numbers are filled in. */
+export interface StepTemplate {
+  readonly title: string
+  readonly say: string
+  readonly look?: string
+  readonly caution?: string
+}
+
+/** One step of the work, in words with this piece's numbers, and what it counts. */
+export interface Step {
+  readonly id: string
+  readonly kind: Operation['kind']
+  readonly title: string
+  readonly say: string
+  readonly look?: string
+  readonly caution?: string
+  /** Turns to count, and the joint they belong to. */
+  readonly count?: { readonly joint: string; readonly target: number }
+  readonly final: boolean
+  readonly minutes: number
+}
+
+/** Face that one looks at: the piece may be turned over, and left and right with it. */
+export type Seen = 'front' | 'back'
+
+/** Face that an operation is seen from unless the maker turns the piece over. */
+export const seenFrom = (op: Operation): Seen =>
+  op.kind === 'roll' || (op.kind === 'bend' && op.values.face === 'back') ? 'back' : 'front'
+
+const OTHER: Readonly<Record<string, string>> = { left: 'right', right: 'left' }
+
+/** An operation's values as they are seen: from behind, 4 o'clock is at 8 and left is right. */
+function valuesSeen(op: Operation, seen: Seen): Readonly<Record<string, number | string>> {
+  if (seen === 'front') return op.values
+  return Object.fromEntries(
+    Object.entries(op.values).map(([k, v]) => [
+      k,
+      k === 'hour' && typeof v === 'number' ? (v % 12 === 0 ? 12 : 12 - (v % 12)) : (OTHER[v] ?? v),
+    ]),
+  )
+}
+
+/** Words by exact id, else by kind and face, else by kind: so that a moved bend needs no new words. */
+function wordsFor(op: Operation, words: Readonly<Record<string, StepTemplate>>, seen: Seen): StepTemplate {
+  const side = String(op.values.side ?? '')
+  const id = seen === 'back' && side in OTHER ? op.id.replace(side, OTHER[side]!) : op.id
+  const found = words[id] ?? words[`${op.kind}-${String(op.values.face ?? '')}`] ?? words[op.kind]
+  if (!found) throw new RangeError(`no words for step "${op.id}" (${op.kind})`)
+  return found
+}
+
+/** One operation as a step, in words for the face that is looked at. @throws RangeError when words are missing */
+export function stepOf(
+  design: Design,
+  op: Operation,
+  words: Readonly<Record<string, StepTemplate>>,
+  seen: Seen = seenFrom(op),
+  units: 'mm' | 'in' = 'mm',
+): Step {
+  const w = wordsFor(op, words, seen)
+  const values = valuesSeen(op, seen)
+  const text = (t: string) => fill(inUnits(t, values, units), values)
+  return {
+    id: op.id,
+    kind: op.kind,
+    title: text(w.title),
+    say: text(w.say),
+    ...(w.look === undefined ? {} : { look: text(w.look) }),
+    ...(w.caution === undefined ? {} : { caution: text(w.caution) }),
+    ...(op.joint === undefined
+      ? {}
+      : { count: { joint: op.joint, target: jointOf(design, op.joint).turns } }),
+    final: op.final === true,
+    minutes: op.minutes,
+  }
+}
+
+/** The steps of a design in order. @throws RangeError when words are missing */
+export const stepsOf = (
+  design: Design,
+  words: Readonly<Record<string, StepTemplate>>,
+  units: 'mm' | 'in' = 'mm',
+): Step[] => design.operations.map((op) => stepOf(design, op, words, seenFrom(op), units))
+
+/** Temporary holds that are still on after these operations, with the operation that takes each off. */
+export function holdsOn(
+  design: Design,
+  done: readonly string[],
+): { readonly hold: string; readonly off: string | undefined }[] {
+  const on = design.operations.flatMap((op) =>
+    op.hold?.on !== undefined && done.includes(op.id) ? [op.hold.on] : [],
+  )
+  return on.flatMap((hold) => {
+    const off = design.operations.find((op) => op.hold?.off === hold)
+    return off && done.includes(off.id) ? [] : [{ hold, off: off?.id }]
+  })
+}

@@ -1,0 +1,7 @@
+export { checkHold, DIRECTIONS, DEMANDS, centreOfMass } from './check.js'
+export type { Hold, DirectionHold, DirectionId } from './check.js'
+export { stationsOfDesign } from './stations.js'
+export type { Span, Station } from './stations.js'
+export { walk, touches, movePose, REST } from './walk.js'
+export type { Pose, Touch, WalkResult } from './walk.js'
+export { holdingForce, capacity } from './force.js'

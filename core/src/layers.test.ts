@@ -1,0 +1,70 @@
+import { readdirSync, readFileSync, statSync } from 'node:fs'
+import { join, relative } from 'node:path'
+
+/** Which rooms of the core may import which: docs/architecture.md. */
+const ALLOWED: Readonly<Record<string, readonly string[]>> = {
+  units: [],
+  working: ['units'],
+  finding: [],
+  geom: [],
+  wire: ['geom'],
+  weave: ['path', 'wire', 'geom'],
+  stone: ['geom'],
+  path: ['wire', 'geom'],
+  design: ['weave', 'path', 'stone', 'wire', 'geom'],
+  settings: ['design', 'weave', 'path', 'stone', 'wire', 'geom'],
+  hold: ['design', 'path', 'stone', 'wire', 'geom'],
+  cut: ['design', 'weave', 'path', 'wire', 'geom'],
+  guide: ['design', 'path', 'geom'],
+  price: ['cut'],
+  plan: ['settings', 'hold', 'cut', 'guide', 'price', 'design', 'stone', 'wire'],
+}
+const EVERYWHERE = ['units', 'working', 'finding', 'geom']
+
+const root = join(__dirname)
+function files(folder: string): string[] {
+  return readdirSync(folder).flatMap((name) => {
+    const path = join(folder, name)
+    return statSync(path).isDirectory()
+      ? files(path)
+      : path.endsWith('.ts') && !path.endsWith('.test.ts')
+        ? [path]
+        : []
+  })
+}
+
+const sources = files(root).filter((f) => relative(root, f).includes('/'))
+
+describe('layers of the core', () => {
+  it('imports run one way', () => {
+    const wrong: string[] = []
+    for (const file of sources) {
+      const room = relative(root, file).split('/')[0]!
+      for (const [, target] of readFileSync(file, 'utf8').matchAll(/from '(\.{1,2}\/[^']+)'/g)) {
+        const other = relative(root, join(file, '..', target!)).split('/')[0]!
+        if (other !== room && !EVERYWHERE.includes(other) && !ALLOWED[room]!.includes(other))
+          wrong.push(`${relative(root, file)} imports ${other}`)
+      }
+    }
+    expect(wrong).toEqual([])
+  })
+
+  it('uses no package but zod', () => {
+    const used = new Set(
+      sources.flatMap((f) => [...readFileSync(f, 'utf8').matchAll(/from '([^.][^']*)'/g)].map((m) => m[1])),
+    )
+    expect([...used]).toEqual(['zod'])
+  })
+
+  it('names no family outside its folder, the registry and tests', () => {
+    const named = sources.filter(
+      (f) =>
+        !f.includes('/settings/bound-frame/') &&
+        !f.endsWith('registry.ts') &&
+        readFileSync(f, 'utf8')
+          .replace(/\/\*\*[\s\S]*?\*\//g, '')
+          .includes('bound-frame'),
+    )
+    expect(named.map((f) => relative(root, f))).toEqual([])
+  })
+})

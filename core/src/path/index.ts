@@ -1,0 +1,15 @@
+export { segmentLength, segmentAt, moveSegment, reverseSegment, hermite, leastRadius } from './segment.js'
+export type { Segment, PathPoint } from './segment.js'
+export {
+  measurePath,
+  pathLength,
+  pathAt,
+  segmentIndex,
+  reversePath,
+  movePath,
+  samplePath,
+  stationsOf,
+} from './path.js'
+export type { Path, MeasuredPath } from './path.js'
+export { collapseLoad } from './collapse.js'
+export type { Bar } from './collapse.js'

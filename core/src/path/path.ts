@@ -1,0 +1,101 @@
+import { remember, type Vec3 } from '../geom/index.js'
+import {
+  moveSegment,
+  reverseSegment,
+  segmentAt,
+  segmentLength,
+  type PathPoint,
+  type Segment,
+} from './segment.js'
+
+/** A wire's centreline in 3D: segments end to end, tangents continuous. Never samples. */
+export interface Path {
+  readonly segments: readonly Segment[]
+}
+
+/** A path with its lengths worked out, for reading points along it. */
+export interface MeasuredPath {
+  readonly path: Path
+  readonly length: number
+  /** Length at which each segment begins; one more for the end. */
+  readonly starts: Float64Array
+}
+
+const measured = remember<Path, MeasuredPath>(96)
+
+/** Developed length of a path and of its segments; remembered for the last paths asked. */
+export const measurePath = (path: Path): MeasuredPath =>
+  measured(path, () => {
+    const starts = new Float64Array(path.segments.length + 1)
+    path.segments.forEach((seg, i) => {
+      starts[i + 1] = starts[i]! + segmentLength(seg)
+    })
+    return { path, length: starts[path.segments.length]!, starts }
+  })
+
+/** Developed length of the centreline in mm. */
+export const pathLength = (path: Path): number => measurePath(path).length
+
+/** Index of the segment that holds length `s`. */
+export function segmentIndex(m: MeasuredPath, s: number): number {
+  let lo = 0
+  let hi = m.path.segments.length - 1
+  while (lo < hi) {
+    const mid = (lo + hi + 1) >> 1
+    if (m.starts[mid]! <= s) lo = mid
+    else hi = mid - 1
+  }
+  return lo
+}
+
+/** Point and direction at `s` mm from the path's start, clamped to its ends. */
+export function pathAt(path: Path, s: number): PathPoint {
+  const m = measurePath(path)
+  const i = segmentIndex(m, s)
+  return segmentAt(path.segments[i]!, s - m.starts[i]!)
+}
+
+/** The other way round. */
+export const reversePath = (path: Path): Path => ({
+  segments: [...path.segments].reverse().map(reverseSegment),
+})
+
+/** After a rigid move or mirror. */
+export const movePath = (path: Path, point: (p: Vec3) => Vec3, direction: (d: Vec3) => Vec3): Path => ({
+  segments: path.segments.map((seg) => moveSegment(seg, point, direction)),
+})
+
+/** Points for drawing: lines by their ends, curves by chords that leave the curve by at most about `sag` mm. */
+export function samplePath(path: Path, sag = 0.02): Vec3[] {
+  const out: Vec3[] = []
+  const push = (p: Vec3) => {
+    const last = out[out.length - 1]
+    if (!last || Math.hypot(p[0] - last[0], p[1] - last[1], p[2] - last[2]) > 1e-9) out.push(p)
+  }
+  for (const seg of path.segments) {
+    const length = segmentLength(seg)
+    if (seg.kind === 'line') {
+      push(seg.from)
+      push(seg.to)
+      continue
+    }
+    const step = seg.kind === 'spline' ? 0.35 : Math.sqrt(8 * sag * seg.radius)
+    const count = Math.max(2, Math.ceil(length / step))
+    for (let i = 0; i <= count; i++) push(segmentAt(seg, (i / count) * length).p)
+  }
+  return out
+}
+
+/** Points every `step` mm or a little closer, both ends included, with the lengths they stand at. */
+export function stationsOf(
+  path: Path,
+  from: number,
+  to: number,
+  step: number,
+): { readonly s: number; readonly at: PathPoint }[] {
+  const count = Math.max(1, Math.ceil((to - from) / step))
+  return Array.from({ length: count + 1 }, (_, i) => {
+    const s = from + ((to - from) * i) / count
+    return { s, at: pathAt(path, s) }
+  })
+}

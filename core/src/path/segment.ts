@@ -1,0 +1,259 @@
+import { add, along, cross, dist, norm, remember, scale, sub, unit, type Vec3 } from '../geom/index.js'
+
+/** A piece of a centreline. Directions are unit vectors, `x` square to `y`. */
+export type Segment =
+  | { readonly kind: 'line'; readonly from: Vec3; readonly to: Vec3 }
+  /** centre + radius (cos t · x + sin t · y), t from 0 to sweep > 0 (radians). */
+  | {
+      readonly kind: 'arc'
+      readonly centre: Vec3
+      readonly x: Vec3
+      readonly y: Vec3
+      readonly radius: number
+      readonly sweep: number
+    }
+  /** An arc that climbs `rise` along x × y over its sweep. */
+  | {
+      readonly kind: 'helix'
+      readonly centre: Vec3
+      readonly x: Vec3
+      readonly y: Vec3
+      readonly radius: number
+      readonly sweep: number
+      readonly rise: number
+    }
+  /** Cubic Bézier pieces end to end: 1 + 3k points. */
+  | { readonly kind: 'spline'; readonly points: readonly Vec3[] }
+
+/** A point of a centreline and the unit direction of travel there. */
+export interface PathPoint {
+  readonly p: Vec3
+  readonly t: Vec3
+}
+
+const GAUSS = [
+  [0.1834346424956498, 0.362683783378362],
+  [0.525532409916329, 0.3137066458778873],
+  [0.7966664774136267, 0.2223810344533745],
+  [0.9602898564975363, 0.1012285362903763],
+] as const
+
+const bezierSpeed = (b: readonly Vec3[], o: number, u: number): Vec3 => {
+  const v = 1 - u
+  const [p0, p1, p2, p3] = [b[o]!, b[o + 1]!, b[o + 2]!, b[o + 3]!]
+  const k0 = 3 * v * v
+  const k1 = 6 * u * v
+  const k2 = 3 * u * u
+  return [
+    k0 * (p1[0] - p0[0]) + k1 * (p2[0] - p1[0]) + k2 * (p3[0] - p2[0]),
+    k0 * (p1[1] - p0[1]) + k1 * (p2[1] - p1[1]) + k2 * (p3[1] - p2[1]),
+    k0 * (p1[2] - p0[2]) + k1 * (p2[2] - p1[2]) + k2 * (p3[2] - p2[2]),
+  ]
+}
+
+const bezierPoint = (b: readonly Vec3[], o: number, u: number): Vec3 => {
+  const v = 1 - u
+  const k0 = v * v * v
+  const k1 = 3 * u * v * v
+  const k2 = 3 * u * u * v
+  const k3 = u * u * u
+  const [p0, p1, p2, p3] = [b[o]!, b[o + 1]!, b[o + 2]!, b[o + 3]!]
+  return [
+    k0 * p0[0] + k1 * p1[0] + k2 * p2[0] + k3 * p3[0],
+    k0 * p0[1] + k1 * p1[1] + k2 * p2[1] + k3 * p3[1],
+    k0 * p0[2] + k1 * p1[2] + k2 * p2[2] + k3 * p3[2],
+  ]
+}
+
+/** Arc length of one Bézier piece from 0 to u (8-point Gauss-Legendre on two halves: relative error under 1e-7 for the bends made here). */
+function bezierLength(b: readonly Vec3[], o: number, u: number): number {
+  let sum = 0
+  for (const [from, to] of [
+    [0, u / 2],
+    [u / 2, u],
+  ] as const) {
+    const mid = (from + to) / 2
+    const half = (to - from) / 2
+    for (const [node, weight] of GAUSS)
+      sum +=
+        weight *
+        half *
+        (norm(bezierSpeed(b, o, mid - half * node)) + norm(bezierSpeed(b, o, mid + half * node)))
+  }
+  return sum
+}
+
+/** Lengths of the pieces of a spline, kept because a spline is read many times. */
+const splineLengths = remember<readonly Vec3[], Float64Array>(256)
+
+const piecesOf = (points: readonly Vec3[]): Float64Array =>
+  splineLengths(points, () => {
+    const lengths = new Float64Array((points.length - 1) / 3)
+    for (let i = 0; i < lengths.length; i++) lengths[i] = bezierLength(points, 3 * i, 1)
+    return lengths
+  })
+
+/** Developed length of a segment, exact for lines, arcs and helices. */
+export function segmentLength(seg: Segment): number {
+  switch (seg.kind) {
+    case 'line':
+      return dist(seg.from, seg.to)
+    case 'arc':
+      return seg.radius * seg.sweep
+    case 'helix':
+      return Math.hypot(seg.radius * seg.sweep, seg.rise)
+    case 'spline':
+      return piecesOf(seg.points).reduce((a, b) => a + b, 0)
+    default: {
+      const never: never = seg
+      throw new RangeError(`unknown segment ${JSON.stringify(never)}`)
+    }
+  }
+}
+
+/** Point and direction at `s` mm along a segment, clamped to its ends. */
+export function segmentAt(seg: Segment, s: number): PathPoint {
+  switch (seg.kind) {
+    case 'line': {
+      const t = unit(sub(seg.to, seg.from))
+      return { p: along(seg.from, t, Math.max(0, Math.min(dist(seg.from, seg.to), s))), t }
+    }
+    case 'arc':
+    case 'helix': {
+      const rise = seg.kind === 'helix' ? seg.rise : 0
+      const share = Math.max(0, Math.min(1, s / segmentLength(seg)))
+      const a = share * seg.sweep
+      const [c, n] = [Math.cos(a), Math.sin(a)]
+      const flat = add(seg.centre, add(scale(seg.x, seg.radius * c), scale(seg.y, seg.radius * n)))
+      const turn = add(scale(seg.x, -n), scale(seg.y, c))
+      if (rise === 0) return { p: flat, t: turn }
+      const axis = cross(seg.x, seg.y)
+      return {
+        p: along(flat, axis, rise * share),
+        t: unit(add(scale(turn, seg.radius * seg.sweep), scale(axis, rise))),
+      }
+    }
+    case 'spline': {
+      const pieces = piecesOf(seg.points)
+      let left = Math.max(0, s)
+      let i = 0
+      while (i < pieces.length - 1 && left > pieces[i]!) left -= pieces[i++]!
+      const whole = pieces[i]!
+      let u = Math.min(1, left / whole)
+      for (let k = 0; k < 3 && u > 0 && u < 1; k++) {
+        const slip = bezierLength(seg.points, 3 * i, u) - left
+        if (Math.abs(slip) < 1e-7) break
+        u = Math.max(0, Math.min(1, u - slip / norm(bezierSpeed(seg.points, 3 * i, u))))
+      }
+      return { p: bezierPoint(seg.points, 3 * i, u), t: unit(bezierSpeed(seg.points, 3 * i, u)) }
+    }
+    default: {
+      const never: never = seg
+      throw new RangeError(`unknown segment ${JSON.stringify(never)}`)
+    }
+  }
+}
+
+/** The same segment after a rigid move (or mirror) given by what it does to points and to directions. */
+export function moveSegment(seg: Segment, point: (p: Vec3) => Vec3, direction: (d: Vec3) => Vec3): Segment {
+  switch (seg.kind) {
+    case 'line':
+      return { kind: 'line', from: point(seg.from), to: point(seg.to) }
+    case 'arc':
+      return { ...seg, centre: point(seg.centre), x: direction(seg.x), y: direction(seg.y) }
+    case 'helix':
+      return { ...seg, centre: point(seg.centre), x: direction(seg.x), y: direction(seg.y) }
+    case 'spline':
+      return { kind: 'spline', points: seg.points.map(point) }
+    default: {
+      const never: never = seg
+      throw new RangeError(`unknown segment ${JSON.stringify(never)}`)
+    }
+  }
+}
+
+/** The same segment travelled the other way. */
+export function reverseSegment(seg: Segment): Segment {
+  switch (seg.kind) {
+    case 'line':
+      return { kind: 'line', from: seg.to, to: seg.from }
+    case 'arc': {
+      const [c, n] = [Math.cos(seg.sweep), Math.sin(seg.sweep)]
+      return { ...seg, x: add(scale(seg.x, c), scale(seg.y, n)), y: add(scale(seg.x, n), scale(seg.y, -c)) }
+    }
+    case 'helix': {
+      const [c, n] = [Math.cos(seg.sweep), Math.sin(seg.sweep)]
+      return {
+        ...seg,
+        centre: along(seg.centre, cross(seg.x, seg.y), seg.rise),
+        x: add(scale(seg.x, c), scale(seg.y, n)),
+        y: add(scale(seg.x, n), scale(seg.y, -c)),
+      }
+    }
+    case 'spline':
+      return { kind: 'spline', points: [...seg.points].reverse() }
+    default: {
+      const never: never = seg
+      throw new RangeError(`unknown segment ${JSON.stringify(never)}`)
+    }
+  }
+}
+
+/**
+ * A spline through knots with given derivatives (Hermite, as Bézier pieces). `at` are the knots' parameters,
+ * `slope` the derivatives by that parameter.
+ */
+export function hermite(at: readonly number[], points: readonly Vec3[], slope: readonly Vec3[]): Segment {
+  const tidy = (v: Vec3): Vec3 => [
+    Math.round(v[0] * 1e7) / 1e7,
+    Math.round(v[1] * 1e7) / 1e7,
+    Math.round(v[2] * 1e7) / 1e7,
+  ]
+  const out: Vec3[] = [points[0]!]
+  for (let i = 1; i < points.length; i++) {
+    const h = (at[i]! - at[i - 1]!) / 3
+    out.push(
+      tidy(along(points[i - 1]!, slope[i - 1]!, h)),
+      tidy(along(points[i]!, slope[i]!, -h)),
+      points[i]!,
+    )
+  }
+  return { kind: 'spline', points: out }
+}
+
+const leastRadii = remember<readonly Vec3[], number>(256)
+
+function splineRadius(points: readonly Vec3[]): number {
+  let least = Infinity
+  for (let o = 0; o + 3 < points.length; o += 3)
+    for (let k = 0; k <= 8; k++) {
+      const u = k / 8
+      const d = bezierSpeed(points, o, u)
+      const [p0, p1, p2, p3] = [points[o]!, points[o + 1]!, points[o + 2]!, points[o + 3]!]
+      const second = add(
+        scale(add(sub(p2, scale(p1, 2)), p0), 6 * (1 - u)),
+        scale(add(sub(p3, scale(p2, 2)), p1), 6 * u),
+      )
+      const bend = norm(cross(d, second))
+      if (bend > 1e-12) least = Math.min(least, norm(d) ** 3 / bend)
+    }
+  return least
+}
+
+/** Least radius of curvature on a segment: exact for arcs, sampled 8 a piece for splines; Infinity for lines. */
+export function leastRadius(seg: Segment): number {
+  switch (seg.kind) {
+    case 'line':
+      return Infinity
+    case 'arc':
+      return seg.radius
+    case 'helix':
+      return seg.radius * (1 + (seg.rise / (seg.radius * seg.sweep)) ** 2)
+    case 'spline':
+      return leastRadii(seg.points, () => splineRadius(seg.points))
+    default: {
+      const never: never = seg
+      throw new RangeError(`unknown segment ${JSON.stringify(never)}`)
+    }
+  }
+}

@@ -1,0 +1,33 @@
+import type { Design } from '../design/index.js'
+import type { Step } from '../guide/index.js'
+import { mineral, type Stone } from '../stone/index.js'
+import { alloy } from '../wire/index.js'
+
+/** Kinds of step at which the stone may be harmed. */
+const AT_THE_STONE: readonly Step['kind'][] = ['try', 'seat', 'bend', 'close']
+
+/**
+ * A step with the cautions that this metal and this stone add to its own: each where it applies, none anywhere else.
+ * The words defer to the supplier's sheet and to local law.
+ */
+export function withCautions(step: Step, stone: Stone, design: Design): Step {
+  const said = step.caution === undefined ? [] : [step.caution]
+  const metal = alloy(design.wires[0]!.stock.alloy)
+  if (step.kind === 'gather') {
+    if (metal.nickel === 'contains')
+      said.push('This metal contains nickel: many skins react to it, and selling it may be restricted.')
+    else if (metal.nickel === 'unknown')
+      said.push('Whether this wire gives off nickel is not known: ask the supplier before it touches skin.')
+    if (metal.lead) said.push('It may hold a little lead: wash your hands after handling.')
+  }
+  if (step.kind === 'trim' && metal.coreShows)
+    said.push('A cut end shows the core under the coating: no file on it, turn it in.')
+  const care = mineral(stone.mineral).care
+  if (step.kind === 'seat' && care.includes('wash-hands'))
+    said.push('Wash your hands after handling this stone, and do not set it against skin.')
+  if (AT_THE_STONE.includes(step.kind) && (step.kind !== 'bend' || step.id.includes('front'))) {
+    if (care.includes('pressing')) said.push('This stone cleaves: press the wire, never the stone.')
+    else if (care.includes('soft')) said.push('This stone is soft: pad the jaws, keep grit off it.')
+  }
+  return said.length === 0 ? step : { ...step, caution: said.join(' ') }
+}

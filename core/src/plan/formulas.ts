@@ -1,0 +1,17 @@
+import { cutFormulas } from '../cut/index.js'
+import { priceFormulas, pricingFormulas } from '../price/index.js'
+import { FAMILIES } from '../settings/index.js'
+import { stoneFormulas } from '../stone/index.js'
+import type { Formulas } from '../working/index.js'
+import { holdFormulas } from './holdWorking.js'
+
+/** Every formula a shown figure can come from, by code. */
+export const FORMULAS: Formulas = Object.assign(
+  {},
+  stoneFormulas,
+  cutFormulas,
+  priceFormulas,
+  pricingFormulas,
+  holdFormulas,
+  ...FAMILIES.map((f) => f.formulas),
+) as Formulas

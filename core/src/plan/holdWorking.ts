@@ -1,0 +1,92 @@
+import { checkHold, type Hold } from '../hold/index.js'
+import { family, type Options } from '../settings/index.js'
+import { fullStone, solidOf, stoneInputs, type OutlineKind, type Stone } from '../stone/index.js'
+import { NEWTON_PER_GRAM } from '../units/index.js'
+import { leaf, worker, type Formulas, type Quantity } from '../working/index.js'
+import type { Plan } from './plan.js'
+
+/** Figures of the holding line. */
+export interface HoldQuantities {
+  readonly pull: Quantity
+  readonly times: Quantity
+  readonly rattle: Quantity
+}
+
+type Numbers = Readonly<Record<string, number>>
+type Words = Readonly<Record<string, string>>
+
+/** Stone and options again from a formula's inputs. */
+function recompute(x: Numbers, w: Words): Hold {
+  const stone: Stone = {
+    kind: 'cabochon',
+    mineral: 'agate',
+    outline: w['stone.outline'] as OutlineKind,
+    length: x['stone.length']!,
+    width: x['stone.width'] ?? x['stone.length']!,
+    depth: x['stone.depth']!,
+    wall: x['stone.wall']!,
+    fullness: x['stone.fullness']!,
+  }
+  const id = w.family!
+  const options: Record<string, Options[string]> = {}
+  for (const p of family(id).params(stone)) {
+    const key = `option.${p.id}`
+    if (p.kind === 'places') options[p.id] = w[key] === '' ? [] : w[key]!.split(', ').map(Number)
+    else options[p.id] = p.kind === 'choice' ? w[key]! : x[key]!
+  }
+  return checkHold(family(id).build(stone, options), solidOf(fullStone(stone)), 1)
+}
+
+export const holdFormulas = {
+  'hold.force': {
+    unit: 'N',
+    text: 'least, over six directions, of the largest force the touching wires balance without friction, each span by its plastic collapse load at the low end of the yield range; from every measure and option',
+    of: (x, w) => recompute(x, w).force,
+  },
+  'hold.rattle': {
+    unit: 'mm',
+    text: 'farthest the stone goes in any of six directions before the wires stop it; from every measure and option',
+    of: (x, w) => recompute(x, w).rattle,
+  },
+  'hold.pull': {
+    unit: 'g',
+    text: `{force} / ${NEWTON_PER_GRAM}`,
+    of: ({ force }) => force! / NEWTON_PER_GRAM,
+  },
+  'hold.times': { unit: '×', text: '{pull} / {mass}', of: ({ pull, mass }) => pull! / mass! },
+} as const satisfies Formulas
+
+const work = worker(holdFormulas)
+
+/** The line's figures. The two that are searched for keep the value found and name every input it hangs on. */
+export function holdQuantities(made: Plan, hold: Hold): HoldQuantities {
+  const s = stoneInputs(made.stone)
+  const inputs: Record<string, Quantity> = {
+    family: leaf('chosen', 'family', made.family, 'word'),
+    'stone.outline': s.outline,
+    'stone.length': s.length,
+    'stone.width': s.width,
+    'stone.depth': s.depth,
+    'stone.wall': s.wall,
+    'stone.fullness': s.fullness,
+  }
+  for (const [id, value] of Object.entries(made.options)) {
+    const key = `option.${id}`
+    inputs[key] =
+      typeof value === 'number'
+        ? leaf('chosen', key, value, '')
+        : leaf('chosen', key, typeof value === 'string' ? value : value.join(', '), 'word')
+  }
+  const found = (formula: keyof typeof holdFormulas, value: number): Quantity => ({
+    value,
+    unit: holdFormulas[formula].unit,
+    formula,
+    inputs,
+  })
+  const pull = work('hold.pull', { force: found('hold.force', hold.force) })
+  return {
+    pull,
+    times: work('hold.times', { pull, mass: made.measures.mass }),
+    rattle: found('hold.rattle', hold.rattle),
+  }
+}

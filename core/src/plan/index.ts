@@ -1,0 +1,7 @@
+export { plan, planHold, startingOptions, recorded, withMeasured, DEFAULT_SETTINGS } from './plan.js'
+export type { Plan, PlanRequest, PlanResult, PlanHold, WorkshopSettings } from './plan.js'
+export { FORMULAS } from './formulas.js'
+export { withCautions } from './cautions.js'
+export { planText } from './text.js'
+export { holdLine, sayPull } from './holdLine.js'
+export type { HoldLine } from './holdLine.js'

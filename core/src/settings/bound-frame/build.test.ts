@@ -1,0 +1,180 @@
+import { gapAt, sectionAt } from '../../design/index'
+import { dist } from '../../geom/index'
+import { pathAt, pathLength, stationsOf } from '../../path/index'
+import { ellipsePerimeter, fullStone, outlineNearest, solidOf } from '../../stone/index'
+import { FRAME, OVAL } from '../../testing'
+import { boundFrame } from './index'
+
+const lengthOf = (change: object) => {
+  const design = boundFrame.build(OVAL, { ...FRAME, ...change })
+  return Object.fromEntries(design.wires.map((w) => [w.id, pathLength(w.path)]))
+}
+
+describe('bound frame', () => {
+  it('at each summit the wire lies on the stone within 0.02 mm, the chosen reach inside the outline', () => {
+    for (const stone of [
+      OVAL,
+      { ...OVAL, outline: 'drop' as const, length: 34, width: 22 },
+      { ...OVAL, wall: 0 },
+    ]) {
+      const options = { ...FRAME, foot: 7 }
+      const design = boundFrame.build(stone, options)
+      const solid = solidOf(fullStone(stone))
+      for (const [id, reach] of [
+        ['front', 1.4],
+        ['rear', 1.6],
+      ] as const) {
+        const wire = design.wires.find((w) => w.id === id)!
+        const bends = wire.parts.filter((p) => p.kind === 'bend')
+        expect(bends).toHaveLength(4)
+        for (const part of bends) {
+          let reached = -Infinity
+          for (let s = part.s0; s <= part.s1; s += 0.01) {
+            const [x, y] = pathAt(wire.path, s).p
+            reached = Math.max(reached, -outlineNearest(solid.outline, x, y).distance)
+          }
+          expect(reached).toBeCloseTo(reach, 2)
+          // where it reaches that far in, it touches
+          let touch = Infinity
+          for (let s = part.s0; s <= part.s1; s += 0.01) {
+            const at = pathAt(wire.path, s)
+            if (-outlineNearest(solid.outline, at.p[0], at.p[1]).distance < reach - 0.01) continue
+            const { gap } = gapAt(at.p, solid.nearest(...at.p), sectionAt(wire, s, at.t))
+            touch = Math.min(touch, Math.abs(gap))
+          }
+          expect(touch).toBeLessThan(0.02)
+        }
+      }
+    }
+  })
+
+  it('without reach the sides have the Steiner length of the ellipse', () => {
+    const design = boundFrame.build(OVAL, { ...FRAME, frontOverlap: 0, backOverlap: 0, foot: 2 })
+    const wire = design.wires.find((w) => w.id === 'front')!
+    const side = wire.parts.find((p) => p.id === 'side-0-right')!
+    // independent: chords of the parallel curve of the true ellipse between the same two directions
+    const a = pathAt(wire.path, side.s0).p
+    const b = pathAt(wire.path, side.s1).p
+    const at = (t: number): [number, number] => {
+      const n = Math.hypot(15 * Math.cos(t), 11 * Math.sin(t))
+      return [
+        11 * Math.cos(t) + (0.406 * 15 * Math.cos(t)) / n,
+        15 * Math.sin(t) + (0.406 * 11 * Math.sin(t)) / n,
+      ]
+    }
+    let sum = 0
+    let whole = 0
+    const N = 60000
+    const polar = (p: readonly number[]) => Math.atan2(p[1]!, p[0]!)
+    for (let i = 0; i < N; i++) {
+      const p = at(-Math.PI / 2 + (2 * Math.PI * i) / N)
+      const q = at(-Math.PI / 2 + (2 * Math.PI * (i + 1)) / N)
+      const step = Math.hypot(q[0] - p[0], q[1] - p[1])
+      whole += step
+      if (p[0] > 0 && polar(p) >= polar(a) && polar(p) < polar(b)) sum += step
+    }
+    expect(whole).toBeCloseTo(84.716, 2)
+    expect(whole).toBeCloseTo(ellipsePerimeter(15, 11) + 2 * Math.PI * 0.406, 4)
+    expect(side.s1 - side.s0).toBeCloseTo(sum, 1)
+    expect(Math.abs((side.s1 - side.s0) / sum - 1)).toBeLessThan(0.001)
+  })
+
+  it('more reach and one bend more lengthen the wire that has them, and no other', () => {
+    const base = lengthOf({})
+    const deeper = lengthOf({ frontOverlap: 1.8 })
+    const fewer = lengthOf({ frontBends: [1.4, 4, 8] })
+    const none = lengthOf({ frontOverlap: 0 })
+    expect(deeper.front).toBeGreaterThan(base.front!)
+    expect(base.front).toBeGreaterThan(fewer.front!)
+    expect(fewer.front).toBeGreaterThan(none.front!)
+    expect(deeper.rear).toBe(base.rear)
+    expect(deeper.middle).toBe(base.middle)
+    expect(none.front).toBeCloseTo(base.middle!, 6)
+  })
+
+  it('left and right are mirrored, and the two stacks touch at the neck', () => {
+    const design = boundFrame.build(OVAL, FRAME)
+    for (const wire of design.wires) {
+      const length = pathLength(wire.path)
+      for (const k of [0, 0.1, 0.23, 0.4]) {
+        const [p, q] = [pathAt(wire.path, k * length).p, pathAt(wire.path, (1 - k) * length).p]
+        expect(dist(p, [-q[0], q[1], q[2]])).toBeLessThan(1e-6)
+      }
+      const neck = wire.parts.find((p) => p.id === 'neck-right')!
+      expect(pathAt(wire.path, neck.s0).p[0]).toBeCloseTo(0.406, 6)
+    }
+  })
+
+  it('outputs are the true extents of the drawing', () => {
+    for (const stone of [OVAL, { ...OVAL, outline: 'round' as const, length: 24, width: 24 }]) {
+      const options = { ...FRAME, foot: 8, tail: 0 }
+      const design = boundFrame.build(stone, options)
+      const out = Object.fromEntries(
+        boundFrame.outputs(stone, options).map((o) => [o.id, Number(o.quantity.value)]),
+      )
+      const low = [Infinity, Infinity, Infinity]
+      const high = [-Infinity, -Infinity, -Infinity]
+      const half = 0.812 / 2
+      for (const wire of design.wires)
+        for (const { at } of stationsOf(wire.path, 0, pathLength(wire.path), 0.02))
+          at.p.forEach((v, k) => {
+            low[k] = Math.min(low[k]!, v - half)
+            high[k] = Math.max(high[k]!, v + half)
+          })
+      const binder = design.joints[0]!.binder.size.mm / 2
+      expect(out.width).toBeCloseTo(high[0]! - low[0]!, 2)
+      // the binding stands outside the wires under the foot, on the bail's back
+      expect(out.height).toBeCloseTo(high[1]! - (low[1]! - binder) + binder, 1)
+      const solid = solidOf(fullStone(stone))
+      const front = Math.max(solid.apex, high[2]!, (3 * 0.812) / 2 + binder)
+      expect(out.thick).toBeCloseTo(front - (low[2]! - binder), 2)
+      expect(out.gapTop).toBeCloseTo(
+        Math.min(
+          ...design.wires.map((w) => pathAt(w.path, w.parts.find((p) => p.id === 'neck-right')!.s0).p[1]),
+        ) - solid.outline.top,
+        6,
+      )
+    }
+  })
+
+  it('the face that shows agrees with a fine raster of the front', () => {
+    const options = { ...FRAME, frontOverlap: 2.4 }
+    const design = boundFrame.build(OVAL, options)
+    const front = design.wires.find((w) => w.id === 'front')!
+    const solid = solidOf(fullStone(OVAL))
+    const points = stationsOf(front.path, 0, pathLength(front.path), 0.1)
+      .map((x) => x.at.p)
+      .filter((p) => outlineNearest(solid.outline, p[0], p[1]).distance < 0.4)
+    const cell = 0.17
+    let face = 0
+    let covered = 0
+    for (let x = -11.5; x <= 11.5; x += cell)
+      for (let y = -15.5; y <= 15.5; y += cell) {
+        if (outlineNearest(solid.outline, x, y).distance > 0) continue
+        face++
+        if (points.some((p) => Math.hypot(p[0] - x, p[1] - y) < 0.406)) covered++
+      }
+    const shows = boundFrame.outputs(OVAL, options).find((o) => o.id === 'face')!
+    expect(Math.abs(Number(shows.quantity.value) - 100 * (1 - covered / face))).toBeLessThan(0.4)
+  })
+
+  it('says what does not fit, and where', () => {
+    const codes = (change: object) =>
+      boundFrame.fits(OVAL, { ...FRAME, ...change }).map((f) => `${f.severity} ${f.code}`)
+    expect(codes({})).toEqual([])
+    expect(codes({ frontBends: [1.4, 2, 8] })).toContain('error bound-frame.bends-collide')
+    expect(codes({ frontBends: [5.6] })).toContain('error bound-frame.bend-in-foot')
+    expect(codes({ frontBends: [0.3] })).toContain('error bound-frame.bend-in-neck')
+    expect(codes({ bail: 1 })).toContain('error bound-frame.bail-too-small')
+    expect(codes({ bail: 12, neck: 4 })).toContain('error bound-frame.bail-onto-stone')
+    expect(codes({ leave: 9, neckRadius: 6 })).toContain('error bound-frame.no-room-for-shoulder')
+    expect(codes({ foot: 80 })).toContain('error bound-frame.foot-too-long')
+    const review = (change: object) => {
+      const options = { ...FRAME, ...change }
+      return boundFrame.review(OVAL, options, boundFrame.build(OVAL, options)).map((f) => f.code)
+    }
+    expect(review({ size: '24 AWG', temper: 'dead soft' })).toContain('bound-frame.too-light')
+    expect(review({ wires: 6 })).toContain('bound-frame.stack-high')
+    expect(review({ frontBends: [2, 10] })).toContain('bound-frame.few-bends')
+  })
+})

@@ -1,0 +1,298 @@
+import {
+  withoutNegativeZero,
+  type Design,
+  type Joint,
+  type Part,
+  type Roll,
+  type Wire,
+} from '../../design/index.js'
+import { mirrorX, remember, type Vec3 } from '../../geom/index.js'
+import {
+  measurePath,
+  moveSegment,
+  pathAt,
+  reverseSegment,
+  segmentLength,
+  type Path,
+  type Segment,
+} from '../../path/index.js'
+import { fullStone, solidOf, type Solid, type Stone } from '../../stone/index.js'
+import type { Hand, Options } from '../family.js'
+import { bind, binderHeight } from '../shared/bind.js'
+import { bailSegments } from '../shared/rolledBail.js'
+import { bendSegment } from '../shared/faceBend.js'
+import { curledTail } from '../shared/tail.js'
+import { planBends, type PlannedBend } from './bends.js'
+import { bendRadius, bindingStock, frameStock, readOptions, type BoundFrameOptions } from './options.js'
+import { operations } from './operations.js'
+import {
+  arcSegments,
+  easeSegment,
+  frameStations,
+  shoulderSegments,
+  FOOT,
+  type FrameLine,
+  type FrameStations,
+} from './outlinePath.js'
+
+/** What both the builder and the working of lengths start from. */
+export interface FrameBasis {
+  readonly o: BoundFrameOptions
+  readonly solid: Solid
+  readonly line: FrameLine
+  readonly stations: FrameStations
+}
+
+const lastBasis = remember<Options, { readonly stone: Stone; readonly basis: FrameBasis }>(8)
+
+/** The basis of a stone and options; the last ones are remembered, as build, fits and review all ask for it. */
+export function frameBasis(stone: Stone, options: Options): FrameBasis {
+  const known = lastBasis(options, () => ({ stone, basis: makeBasis(stone, options) }))
+  return known.stone === stone ? known.basis : makeBasis(stone, options)
+}
+
+function makeBasis(stone: Stone, options: Options): FrameBasis {
+  const o = readOptions(options)
+  const solid = solidOf(fullStone(stone))
+  const line: FrameLine = {
+    outline: solid.outline,
+    thickness: frameStock(o).size.mm,
+    binder: binderHeight(bindingStock(o)),
+    foot: o.foot,
+    leave: o.leave,
+    neckRadius: o.neckRadius,
+  }
+  return { o, solid, line, stations: frameStations(line) }
+}
+
+/** Name of frame wire i of n, from behind to the front. */
+export function wireId(i: number, n: number): string {
+  if (i === 0) return 'rear'
+  if (i === n - 1) return 'front'
+  return n === 3 ? 'middle' : `middle-${i}`
+}
+
+/** Height of wire i's middle: the stack is centred on the girdle. */
+export const wireHeight = (i: number, n: number, thickness: number): number => (i - (n - 1) / 2) * thickness
+
+const plannedBends = remember<FrameBasis, Map<string, readonly PlannedBend[]>>(8)
+
+/** Bends of wire i on one side, worked out once per basis. */
+export function bendsOf(basis: FrameBasis, i: number, side: 'left' | 'right'): readonly PlannedBend[] {
+  const known = plannedBends(basis, () => new Map())
+  const key = `${i} ${side}`
+  let bends = known.get(key)
+  if (!bends) known.set(key, (bends = workOutBends(basis, i, side)))
+  return bends
+}
+
+function workOutBends(basis: FrameBasis, i: number, side: 'left' | 'right'): PlannedBend[] {
+  const { o, solid, line, stations } = basis
+  const face = i === o.wires - 1 ? 'front' : i === 0 ? 'back' : undefined
+  if (!face) return []
+  return planBends({
+    solid,
+    line,
+    stations,
+    face,
+    hours: face === 'front' ? o.frontBends : o.backBends,
+    side,
+    overlap: face === 'front' ? o.frontOverlap : o.backOverlap,
+    profile: o.profile,
+    radius: bendRadius(o),
+    z: wireHeight(i, o.wires, line.thickness),
+  })
+}
+
+interface Piece {
+  readonly id: string
+  readonly kind: string
+  readonly segments: readonly Segment[]
+}
+
+/** The right half of wire i from the middle of the foot to its end, in named pieces. */
+function halfPieces(basis: FrameBasis, i: number, side: 'left' | 'right'): Piece[] {
+  const { o, solid, line, stations } = basis
+  const a = line.thickness
+  const z = wireHeight(i, o.wires, a)
+  const out: Piece[] = [
+    {
+      id: 'foot',
+      kind: 'foot',
+      segments: arcSegments(solid.outline, FOOT, stations.footEnd, a / 2 + line.binder, z),
+    },
+    { id: 'ease', kind: 'side', segments: [easeSegment(line, stations, z)] },
+  ]
+  let at = stations.easeEnd
+  let count = 0
+  for (const bend of bendsOf(basis, i, side)) {
+    if (bend.from > at + 1e-9)
+      out.push({
+        id: `side-${count}`,
+        kind: 'side',
+        segments: arcSegments(solid.outline, at, bend.from, a / 2, z),
+      })
+    count++
+    out.push({ id: `bend-${bend.hour}`, kind: 'bend', segments: [bendSegment(bend)] })
+    at = bend.to
+  }
+  if (stations.leave > at + 1e-9)
+    out.push({
+      id: `side-${count}`,
+      kind: 'side',
+      segments: arcSegments(solid.outline, at, stations.leave, a / 2, z),
+    })
+  out.push({ id: 'shoulder', kind: 'shoulder', segments: shoulderSegments(line, stations, z) })
+  const top: Vec3 = [a / 2, stations.join + o.neck, z]
+  out.push({
+    id: 'neck',
+    kind: 'neck',
+    segments: [{ kind: 'line', from: [a / 2, stations.join, z], to: top }],
+  })
+  if (i === 0) {
+    const bail = { inside: o.bail, thickness: a, binder: line.binder, neck: o.neck }
+    const { bound, bare } = bailSegments(bail, top)
+    out.push({ id: 'bail', kind: 'bail', segments: bound }, { id: 'bare', kind: 'bare', segments: bare })
+  } else if (o.tail > 0) {
+    // the tails fan out: the front pair lowest, each pair behind it higher and steeper
+    const rank = o.wires > 2 ? (o.wires - 1 - i) / (o.wires - 2) : 0
+    out.push({
+      id: 'tail',
+      kind: 'tail',
+      segments: curledTail({ from: top, budget: o.tail, fan: rank, thickness: a }),
+    })
+  }
+  return out
+}
+
+const mirrors = remember<Segment, Segment>(128)
+
+/** A segment of the right half as it lies in the left one, travelled the other way; kept, as bends are kept. */
+const mirrored = (seg: Segment): Segment =>
+  seg.kind === 'spline'
+    ? mirrors(seg, () => reverseSegment(moveSegment(seg, mirrorX, mirrorX)))
+    : reverseSegment(moveSegment(seg, mirrorX, mirrorX))
+
+/** One whole frame wire: left end, left half mirrored and reversed, foot, right half. */
+function frameWire(basis: FrameBasis, i: number): Wire {
+  const { o } = basis
+  const right = halfPieces(basis, i, 'right')
+  const left = halfPieces(basis, i, 'left')
+  const asPath = (pieces: readonly Piece[]): Path => ({ segments: pieces.flatMap((p) => p.segments) })
+  const leftPath: Path = { segments: [...asPath(left).segments].reverse().map(mirrored) }
+  const path: Path = { segments: [...leftPath.segments, ...asPath(right).segments] }
+  const anchor = measurePath(leftPath).length
+  const parts: Part[] = []
+  const lay = (pieces: readonly Piece[], side: string, sign: 1 | -1) => {
+    let run = 0
+    for (const piece of pieces) {
+      const length = piece.segments.reduce((sum, seg) => sum + segmentLength(seg), 0)
+      const [s0, s1] =
+        sign === 1 ? [anchor + run, anchor + run + length] : [anchor - run - length, anchor - run]
+      parts.push({ id: `${piece.id}-${side}`, kind: piece.kind, s0, s1 })
+      run += length
+    }
+  }
+  lay(left, 'left', -1)
+  lay(right, 'right', 1)
+  parts.sort((p, q) => p.s0 - q.s0)
+  const { length } = measurePath(path)
+  const neckOf = (side: string) => parts.find((p) => p.id === `neck-${side}`)!
+  const roll: Roll[] = [
+    { s0: 0, s1: neckOf('left').s1, face: [1, 0, 0] },
+    { s0: neckOf('left').s1, s1: neckOf('right').s0, face: [0, 0, 1] },
+    { s0: neckOf('right').s0, s1: length, face: [1, 0, 0] },
+  ]
+  const flat: Roll[] = [{ s0: 0, s1: length, face: [0, 0, 1] }]
+  const finish = i === 0 ? ('tucked' as const) : o.tail > 0 ? ('curled' as const) : ('cut flush' as const)
+  const first = pathAt(path, 0)
+  const last = pathAt(path, length)
+  return {
+    id: wireId(i, o.wires),
+    stock: frameStock(o),
+    path,
+    roll: i === 0 ? roll : flat,
+    ends: [
+      { place: first.p, direction: [-first.t[0], -first.t[1], -first.t[2]], finish },
+      { place: last.p, direction: last.t, finish },
+    ],
+    parts,
+    anchor,
+  }
+}
+
+/** Range of consecutive parts of one kind and side. */
+export function partRange(wire: Wire, id: string): { s0: number; s1: number } {
+  const part = wire.parts.find((p) => p.id === id)
+  if (!part) throw new RangeError(`wire ${wire.id} has no part "${id}"`)
+  return { s0: part.s0, s1: part.s1 }
+}
+
+/**
+ * The Design of a bound frame: n wires stacked through the depth round the girdle, bound at the foot and the neck,
+ * the front wire bent over the face and the rear wire behind, the rear pair rolled into the bail.
+ * @throws RangeError where `fits` reports an error (a fillet, bail or bend without room)
+ */
+export function build(stone: Stone, options: Options, hand: Hand = 'right'): Design {
+  const basis = frameBasis(stone, options)
+  const { o } = basis
+  const n = o.wires
+  const wires = Array.from({ length: n }, (_, i) => frameWire(basis, i))
+  const binder = bindingStock(o)
+  const rear = wires[0]!
+  const joints: Joint[] = [
+    bind({
+      id: 'foot',
+      members: wires.map((w) => ({
+        wire: w.id,
+        s0: partRange(w, 'foot-left').s0,
+        s1: partRange(w, 'foot-right').s1,
+      })),
+      binder,
+      columns: 1,
+      rows: n,
+      length: o.foot,
+    }),
+    bind({
+      id: 'neck',
+      members: wires.flatMap((w) =>
+        (['left', 'right'] as const).map((side) => ({ wire: w.id, ...partRange(w, `neck-${side}`) })),
+      ),
+      binder,
+      columns: 2,
+      rows: n,
+      length: o.neck,
+    }),
+  ]
+  const bailParts = (['left', 'right'] as const).map((side) => ({
+    wire: rear.id,
+    ...partRange(rear, `bail-${side}`),
+  }))
+  joints.push(
+    bind({
+      id: 'bail',
+      members: bailParts,
+      binder,
+      columns: 2,
+      rows: 1,
+      length: bailParts[1]!.s1 - bailParts[1]!.s0,
+    }),
+  )
+  const free = wires
+    .slice(1)
+    .flatMap((w) =>
+      (['left', 'right'] as const)
+        .filter(() => o.tail > 0)
+        .map((side) => ({ wire: w.id, part: `tail-${side}`, budget: o.tail })),
+    )
+  return withoutNegativeZero({
+    version: 1,
+    family: 'bound-frame',
+    pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
+    wires,
+    joints,
+    free,
+    accents: [],
+    operations: operations(basis, wires, joints, hand),
+  })
+}

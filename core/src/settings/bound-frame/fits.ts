@@ -1,0 +1,171 @@
+import type { Design } from '../../design/index.js'
+import type { Finding } from '../../finding/index.js'
+import { leastRadius } from '../../path/index.js'
+import { checkStone, fullStone, type Stone } from '../../stone/index.js'
+import { numberOf } from '../../working/index.js'
+import type { Options } from '../family.js'
+import { bendGap } from '../shared/faceBend.js'
+import { bailRuns } from '../shared/rolledBail.js'
+import { bendsOf, frameBasis, type FrameBasis } from './build.js'
+import { leastBend, readOptions } from './options.js'
+import { LIMIT_MULTIPLE, reviewFigures } from './working.js'
+
+/** A wire may stand in the stone by this much at most, mm: a little under the named 0.05, as only some points of a bend are looked at. */
+const PENETRATION = 0.04
+/** The bail strip's end stays this far above the stone, mm. */
+const BAIL_CLEAR = 0.3
+
+/** Can a stone like this be set so at all; and with options: is there room for everything they ask. */
+export function fits(stone: Stone, options?: Options): Finding[] {
+  const out: Finding[] = [...checkStone(stone).filter((f) => f.severity === 'error')]
+  if (out.length > 0 || !options) return out
+  const say = (
+    code: string,
+    severity: Finding['severity'],
+    field: string,
+    values: Finding['values'],
+    mend?: Finding['mend'],
+  ) => out.push({ code: `bound-frame.${code}`, severity, field, values, ...(mend ? { mend } : {}) })
+  const o = readOptions(options)
+  let basis: FrameBasis
+  try {
+    basis = frameBasis(stone, options)
+  } catch {
+    say('foot-too-long', 'error', 'foot', { foot: o.foot })
+    return out
+  }
+  const { line, stations } = basis
+  const a = line.thickness
+  if (stations.easeEnd >= stations.leave) {
+    say(
+      'foot-too-long',
+      'error',
+      'foot',
+      { foot: o.foot },
+      { field: 'foot', value: Math.max(2, Math.floor(o.foot / 2)) },
+    )
+    return out
+  }
+  if (stations.straight < 0) {
+    say(
+      'no-room-for-shoulder',
+      'error',
+      'leave',
+      { leave: o.leave, radius: o.neckRadius },
+      { field: 'leave', value: Math.min(80, o.leave + 5) },
+    )
+  }
+  if (o.neckRadius - a / 2 < leastBend(o) - a / 2)
+    say('shoulder-too-tight', 'error', 'neckRadius', {
+      radius: o.neckRadius,
+      least: leastBend(o),
+    })
+  const runs = bailRuns({ inside: o.bail, thickness: a, binder: line.binder, neck: o.neck })
+  if (runs.turnBack < 0.6 * a) {
+    const least = Math.ceil(2 * (1.6 * a + 2 * line.binder - a / 2 - line.binder) * 2) / 2
+    say('bail-too-small', 'error', 'bail', { bail: o.bail, least }, { field: 'bail', value: least })
+  }
+  // the strip comes down behind the neck: its end must stay above the stone
+  const room = o.neck + stations.join - basis.solid.outline.top - runs.turnBack - runs.end
+  if (runs.turnBack > 0 && room < BAIL_CLEAR) {
+    const neck = Math.min(15, Math.ceil((o.neck + BAIL_CLEAR - room) * 2) / 2)
+    say(
+      'bail-onto-stone',
+      'error',
+      'neck',
+      { bail: o.bail, neck: o.neck, need: neck },
+      { field: 'neck', value: neck },
+    )
+  }
+  for (const i of [0, o.wires - 1]) {
+    const field = i === 0 ? 'backBends' : 'frontBends'
+    const reach = i === 0 ? 'backOverlap' : 'frontOverlap'
+    const overlap = o[reach]
+    if (overlap > 0.42 * Math.min(fullStone(stone).width, stone.length)) {
+      say('overlap-past-middle', 'error', reach, { overlap })
+      continue
+    }
+    for (const side of ['left', 'right'] as const) {
+      const bends = bendsOf(basis, i, side)
+      bends.forEach((bend, k) => {
+        const before = bends[k - 1]
+        if (bend.run0 < -1e-9) say('bend-in-foot', 'error', field, { hour: bend.hour, need: -bend.run0 })
+        else if (bend.to > stations.leave + 1e-9 || bend.summit >= stations.leave)
+          say('bend-in-neck', 'error', field, { hour: bend.hour })
+        else {
+          // only a bend that has its whole run can be followed along its curve
+          const gap = bendGap(bend)
+          if (gap < -PENETRATION) say('bend-into-stone', 'error', reach, { hour: bend.hour, deep: -gap })
+        }
+        if (before && before.run1 > bend.run0 - 0.2)
+          say('bends-collide', 'error', field, {
+            first: before.hour,
+            second: bend.hour,
+            need: before.run1 + 0.2 - bend.run0,
+          })
+      })
+    }
+  }
+  return out
+}
+
+/** Doubts and errors that show on the built frame: bend radii, weight carried, stack against edge, face hidden. */
+export function review(stone: Stone, options: Options, design: Design): Finding[] {
+  const out: Finding[] = []
+  const say = (
+    code: string,
+    severity: Finding['severity'],
+    field: string,
+    values: Finding['values'],
+    figures?: Finding['figures'],
+  ) => out.push({ code: `bound-frame.${code}`, severity, field, values, ...(figures ? { figures } : {}) })
+  const basis = frameBasis(stone, options)
+  const { o, line, stations } = basis
+  const full = fullStone(stone)
+  const a = line.thickness
+  const tightest = design.wires
+    .flatMap((w) => w.path.segments.map((seg) => leastRadius(seg)))
+    .reduce((p, q) => Math.min(p, q), Infinity)
+  const limit = leastBend(o)
+  if (tightest < limit) say('bend-too-tight', 'error', 'frontOverlap', { radius: tightest, least: limit })
+
+  // hanging: the plain frame as bars clamped at the neck, the weight at the foot
+  const figures = reviewFigures(stone, options)
+  const times = numberOf(figures.times)
+  const sag = numberOf(figures.sag)
+  const { carried } = figures
+  if (times < LIMIT_MULTIPLE)
+    say(
+      'too-light',
+      'doubt',
+      'size',
+      { carried: numberOf(carried), times, wanted: LIMIT_MULTIPLE, sag },
+      { carried, times: figures.times, sag: figures.sag },
+    )
+  else if (sag > 0.03 * full.length)
+    say('sags', 'doubt', 'size', { sag, times: LIMIT_MULTIPLE }, { sag: figures.sag })
+  if (a > Math.min(full.length, full.width) / 9)
+    say('clumsy', 'doubt', 'size', { thickness: a, width: full.width }, { thickness: figures.thickness })
+
+  const stack = o.wires * a
+  const edge = Math.max(full.wall, 0.3 * full.depth)
+  if (stack > edge + 2.6 * a) say('stack-high', 'doubt', 'wires', { stack, edge }, { stack: figures.stack })
+  else if (stack < 0.6 * full.wall)
+    say('stack-low', 'doubt', 'wires', { stack, edge: full.wall }, { stack: figures.stack })
+  if (full.wall > stack + 2 * o.frontOverlap + a && o.frontOverlap > 0)
+    say('stack-low', 'doubt', 'wires', { stack, edge: full.wall }, { stack: figures.stack })
+
+  const hidden = numberOf(figures.hidden)
+  if (hidden > 100 / 3) say('face-hidden', 'doubt', 'frontOverlap', { hidden }, { hidden: figures.hidden })
+  for (const [face, overlap] of [
+    ['front', o.frontOverlap],
+    ['back', o.backOverlap],
+  ] as const) {
+    const bends = face === 'front' ? o.frontBends : o.backBends
+    if (overlap === 0 || bends.length < 3)
+      say('few-bends', 'doubt', `${face}Bends`, { face, count: overlap === 0 ? 0 : bends.length })
+  }
+  if (stations.join - basis.solid.outline.top > 0.35 * full.length)
+    say('long-gap', 'note', 'leave', { gap: numberOf(figures.gap) }, { gap: figures.gap })
+  return out
+}

@@ -1,0 +1,38 @@
+import type { Family } from '../family.js'
+import { build } from './build.js'
+import { candidates } from './candidates.js'
+import { fits, review } from './fits.js'
+import { readOptions } from './options.js'
+import { params } from './params.js'
+import { text } from './text.js'
+import { efforts, frameFormulas, halves, joints, outputs } from './working.js'
+
+/** A frame of bound wires round a flat-backed cabochon, as a pendant. */
+export const boundFrame: Family = {
+  id: 'bound-frame',
+  version: 1,
+  text,
+  formulas: frameFormulas,
+  params,
+  candidates,
+  fits,
+  build,
+  review,
+  halves,
+  joints,
+  outputs,
+  efforts,
+  checks: () => ['frame-only', 'shake', 'push', 'ends', 'bail', 'symmetry', 'stone', 'temporary'],
+  measured: { 'bind-foot': 'foot', 'bind-neck': 'neck', 'roll-bail': 'bail' },
+  mends: {
+    'frame-only': ['bind-neck', 'close'],
+    shake: ['bend-front'],
+    push: ['bend-back', 'bend-front'],
+    ends: ['trim'],
+    bail: ['roll-bail'],
+    symmetry: ['bend-front', 'shoulder'],
+    stone: ['seat'],
+    temporary: ['untape', 'bind-neck'],
+  },
+  margin: (options) => readOptions(options).margin,
+}

@@ -1,0 +1,246 @@
+import type { Form, Joint, Operation, Wire } from '../../design/index.js'
+import type { Vec3 } from '../../geom/index.js'
+import { stockName } from '../../wire/index.js'
+import type { Hand } from '../family.js'
+import type { FrameBasis } from './build.js'
+import { bendsOf, wireId } from './build.js'
+import { MINUTES } from './minutes.js'
+import { bindingStock, frameStock } from './options.js'
+
+const UP: Vec3 = [0, 0, 1]
+
+/**
+ * The order of work, made from the joints and bends that the plan has: foot bound flat, frame shaped, the back bent in,
+ * the stone tried and seated, the front bent over, the neck closed, bail rolled, tails curled, ends trimmed.
+ */
+export function operations(
+  basis: FrameBasis,
+  wires: readonly Wire[],
+  joints: readonly Joint[],
+  hand: Hand,
+): Operation[] {
+  // the side away from the leading hand is begun with; the one at hand is closed last
+  const first = hand === 'right' ? ('left' as const) : ('right' as const)
+  const sides = first === 'left' ? (['left', 'right'] as const) : (['right', 'left'] as const)
+  const { o } = basis
+  const n = o.wires
+  const all = wires.map((w) => w.id)
+  const joint = (id: string) => joints.find((j) => j.id === id)!
+  const partOf = (w: Wire, id: string) => w.parts.find((p) => p.id === id)!
+  const out: Operation[] = []
+  const push = (op: Omit<Operation, 'forms' | 'wires' | 'values'> & Partial<Operation>) =>
+    out.push({ forms: [], wires: all, values: {}, ...op })
+
+  const foot = joint('foot')
+  const neck = joint('neck')
+  const bail = joint('bail')
+  const frame = stockName(frameStock(o))
+  const binding = stockName(bindingStock(o))
+
+  push({
+    id: 'gather',
+    kind: 'gather',
+    needs: [],
+    minutes: MINUTES.gather,
+    wires: [],
+    values: { n, frame, binding },
+  })
+  push({
+    id: 'straighten',
+    kind: 'straighten',
+    needs: ['gather'],
+    minutes: MINUTES.straighten,
+    wires: [],
+    values: { frame },
+  })
+  push({
+    id: 'cut',
+    kind: 'cut',
+    needs: ['straighten'],
+    minutes: MINUTES.cut * n,
+    final: true,
+    values: { n },
+  })
+  push({
+    id: 'mark',
+    kind: 'mark',
+    needs: ['cut'],
+    minutes: MINUTES.mark * n,
+    values: { n, each: o.foot / 2 },
+  })
+  push({
+    id: 'align',
+    kind: 'align',
+    needs: ['mark'],
+    minutes: MINUTES.align,
+    values: { n },
+    hold: { on: 'tape' },
+  })
+  push({
+    id: 'bind-foot',
+    kind: 'bind',
+    joint: 'foot',
+    needs: ['align'],
+    minutes: foot.turns * MINUTES.turn,
+    values: {
+      n,
+      length: foot.length,
+      each: foot.length / 2,
+      turns: foot.turns,
+      binding,
+      first,
+      sense: hand === 'right' ? 'clockwise' : 'anticlockwise',
+    },
+  })
+  push({
+    id: 'untape',
+    kind: 'unclamp',
+    needs: ['bind-foot'],
+    minutes: MINUTES.unclamp,
+    hold: { off: 'tape' },
+  })
+
+  // the plane outline: foot, sides, and each bend's stretch as an even curve of its own length for now
+  const shaped: Form[] = []
+  wires.forEach((w, i) => {
+    const turnOf = new Map<string, number>()
+    for (const side of ['left', 'right'] as const)
+      for (const bend of bendsOf(basis, i, side)) turnOf.set(`bend-${bend.hour}-${side}`, bend.to - bend.from)
+    for (const part of w.parts) {
+      if (part.kind === 'foot' || part.kind === 'side')
+        shaped.push({ wire: w.id, s0: part.s0, s1: part.s1, to: 'path' })
+      const angle = turnOf.get(part.id)
+      if (angle !== undefined) shaped.push({ wire: w.id, s0: part.s0, s1: part.s1, to: { axis: UP, angle } })
+    }
+  })
+  push({
+    id: 'shape',
+    kind: 'shape',
+    needs: ['untape'],
+    minutes: MINUTES.shape,
+    forms: shaped,
+    values: { n },
+  })
+  for (const side of sides) {
+    push({
+      id: `shoulder-${side}`,
+      kind: 'shoulder',
+      needs: ['shape'],
+      minutes: MINUTES.shoulder,
+      forms: wires.map((w) => {
+        const part = partOf(w, `shoulder-${side}`)
+        return { wire: w.id, s0: part.s0, s1: part.s1, to: 'path' as const }
+      }),
+      values: { n, side, leave: o.leave, radius: o.neckRadius },
+    })
+  }
+  const bendIds = { back: [] as string[], front: [] as string[] }
+  const bendOps = (i: number, face: 'back' | 'front', needs: readonly string[]) => {
+    let before = needs
+    // across from each other in turn, so that the stone is not pushed to one side
+    const planned = [...bendsOf(basis, i, 'left'), ...bendsOf(basis, i, 'right')].sort((p, q) =>
+      Math.abs(p.run0 - q.run0) > 0.01 ? p.run0 - q.run0 : p.side === q.side ? 0 : p.side === first ? -1 : 1,
+    )
+    planned.forEach((bend, k) => {
+      const id = `bend-${face}-${bend.hour}`
+      const part = partOf(wires[i]!, `bend-${bend.hour}-${bend.side}`)
+      push({
+        id,
+        kind: 'bend',
+        needs: before,
+        wires: [wires[i]!.id],
+        minutes: MINUTES.bend,
+        forms: [{ wire: wires[i]!.id, s0: part.s0, s1: part.s1, to: 'path' }],
+        values: { face, hour: bend.hour, overlap: bend.overlap, number: k + 1, of: planned.length },
+      })
+      bendIds[face].push(id)
+      before = [id]
+    })
+  }
+  const shoulders = sides.map((side) => `shoulder-${side}`)
+  bendOps(0, 'back', shoulders)
+  const backDone = bendIds.back.length > 0 ? [...bendIds.back.slice(-1)] : shoulders
+  push({ id: 'try', kind: 'try', needs: backDone, minutes: MINUTES.try, wires: [] })
+  push({
+    id: 'seat',
+    kind: 'seat',
+    needs: ['try'],
+    minutes: MINUTES.seat,
+    wires: [],
+    stone: 'in',
+    values: { back: o.backBends.length },
+  })
+  bendOps(n - 1, 'front', ['seat'])
+  const frontDone = bendIds.front.length > 0 ? [...bendIds.front.slice(-1)] : ['seat']
+  push({
+    id: 'close',
+    kind: 'close',
+    needs: frontDone,
+    minutes: MINUTES.close,
+    final: true,
+    hold: { on: 'tie' },
+    values: { count: 2 * n, n },
+    forms: wires.flatMap((w) =>
+      (['left', 'right'] as const).map((side) => {
+        const part = partOf(w, `neck-${side}`)
+        return { wire: w.id, s0: part.s0, s1: part.s1, to: 'path' as const }
+      }),
+    ),
+  })
+  push({
+    id: 'bind-neck',
+    kind: 'bind',
+    joint: 'neck',
+    needs: ['close'],
+    minutes: neck.turns * MINUTES.turn,
+    values: { n, count: 2 * n, length: neck.length, turns: neck.turns, binding },
+    hold: { off: 'tie' },
+  })
+  push({
+    id: 'bind-bail',
+    kind: 'bind',
+    joint: 'bail',
+    needs: ['bind-neck'],
+    wires: [wireId(0, n)],
+    minutes: bail.turns * MINUTES.turn,
+    values: { length: bail.length, turns: bail.turns, binding },
+  })
+  const rear = wires[0]!
+  push({
+    id: 'roll-bail',
+    kind: 'roll',
+    needs: ['bind-bail'],
+    wires: [rear.id],
+    minutes: MINUTES.roll,
+    final: true,
+    forms: ['bail-left', 'bare-left', 'bail-right', 'bare-right'].map((id) => {
+      const part = partOf(rear, id)
+      return { wire: rear.id, s0: part.s0, s1: part.s1, to: 'path' as const }
+    }),
+    values: { inside: o.bail },
+  })
+  if (o.tail > 0)
+    wires.slice(1).forEach((w) =>
+      push({
+        id: `curl-${w.id}`,
+        kind: 'curl',
+        needs: ['roll-bail'],
+        wires: [w.id],
+        minutes: MINUTES.curl,
+        forms: (['left', 'right'] as const).map((side) => {
+          const part = partOf(w, `tail-${side}`)
+          return { wire: w.id, s0: part.s0, s1: part.s1, to: 'path' as const }
+        }),
+        values: { wire: w.id, budget: o.tail },
+      }),
+    )
+  push({
+    id: 'trim',
+    kind: 'trim',
+    needs: o.tail > 0 ? wires.slice(1).map((w) => `curl-${w.id}`) : ['roll-bail'],
+    minutes: MINUTES.trim,
+    final: true,
+    values: { margin: o.margin },
+  })
+  return out
+}

@@ -1,0 +1,51 @@
+import type { Stock } from '../../wire/index.js'
+import { alloy, wireSize, type AlloyId, type Profile, type Temper } from '../../wire/index.js'
+import type { Options } from '../family.js'
+
+/** The choices of a bound frame. Lengths in mm, `leave` in degrees before the top, places as clock hours. */
+export interface BoundFrameOptions {
+  readonly wires: number
+  readonly size: string
+  readonly profile: 'square' | 'round'
+  readonly alloy: AlloyId
+  readonly temper: Temper
+  readonly binding: 'half-round' | 'round'
+  readonly bindingSize: string
+  readonly foot: number
+  readonly neck: number
+  readonly leave: number
+  readonly neckRadius: number
+  readonly frontBends: readonly number[]
+  readonly frontOverlap: number
+  readonly backBends: readonly number[]
+  readonly backOverlap: number
+  readonly bail: number
+  readonly tail: number
+  readonly margin: number
+}
+
+/** Options of this family out of the general record; the schema has checked them. */
+export const readOptions = (options: Options): BoundFrameOptions => options as unknown as BoundFrameOptions
+
+export const frameStock = (o: BoundFrameOptions): Stock => ({
+  alloy: o.alloy,
+  temper: o.temper,
+  profile: o.profile,
+  size: wireSize(o.size),
+})
+
+/** Binding is always taken dead soft: it is wound tight by hand. */
+export const bindingStock = (o: BoundFrameOptions): Stock => ({
+  alloy: o.alloy,
+  temper: 'dead soft',
+  profile: o.binding as Profile,
+  size: wireSize(o.bindingSize),
+})
+
+/** Least centreline radius of a bend in this wire: its limit of inside radius over thickness, and half the thickness. */
+export const leastBend = (o: Pick<BoundFrameOptions, 'alloy' | 'temper' | 'size'>): number =>
+  (alloy(o.alloy).bend[o.temper] + 0.5) * wireSize(o.size).mm
+
+/** Radius that retaining bends are planned for: two fifths over the limit, and never under one thickness. */
+export const bendRadius = (o: Pick<BoundFrameOptions, 'alloy' | 'temper' | 'size'>): number =>
+  Math.max(wireSize(o.size).mm, 1.4 * leastBend(o))

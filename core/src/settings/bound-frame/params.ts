@@ -1,0 +1,48 @@
+import type { Stone } from '../../stone/index.js'
+import { ALLOYS, WIRE_SIZES } from '../../wire/index.js'
+import type { Param } from '../family.js'
+
+/** Choices of a bound frame. Limits that hang on the stone scale with it. */
+export function params(stone: Stone): readonly Param[] {
+  const small = Math.min(stone.length, stone.outline === 'round' ? stone.length : stone.width)
+  const reach = Math.max(0.5, Math.floor(small * 2.5) / 10)
+  const frame = WIRE_SIZES.filter((s) => s.mm >= 0.4 && s.mm <= 1.7).map((s) => s.label)
+  const fine = WIRE_SIZES.filter((s) => s.mm >= 0.25 && s.mm <= 0.85).map((s) => s.label)
+  return [
+    { id: 'wires', group: 'frame', kind: 'integer', unit: 'wires', min: 3, max: 6, step: 1 },
+    { id: 'size', group: 'frame', kind: 'choice', values: frame },
+    { id: 'profile', group: 'frame', kind: 'choice', values: ['square', 'round'] },
+    { id: 'alloy', group: 'frame', kind: 'choice', values: ALLOYS.map((a) => a.id) },
+    { id: 'temper', group: 'frame', kind: 'choice', values: ['dead soft', 'half hard'] },
+    { id: 'frontOverlap', group: 'hold', kind: 'number', unit: 'mm', min: 0, max: reach, step: 0.1 },
+    { id: 'frontBends', group: 'hold', kind: 'places', most: 8 },
+    { id: 'backOverlap', group: 'hold', kind: 'number', unit: 'mm', min: 0, max: reach, step: 0.1 },
+    { id: 'backBends', group: 'hold', kind: 'places', most: 8 },
+    {
+      id: 'foot',
+      group: 'binding',
+      kind: 'number',
+      unit: 'mm',
+      min: 2,
+      max: Math.max(4, Math.round(small * 0.9)),
+      step: 0.5,
+    },
+    { id: 'neck', group: 'binding', kind: 'number', unit: 'mm', min: 3, max: 15, step: 0.5 },
+    { id: 'binding', group: 'binding', kind: 'choice', values: ['half-round', 'round'] },
+    { id: 'bindingSize', group: 'binding', kind: 'choice', values: fine },
+    { id: 'bail', group: 'bail', kind: 'number', unit: 'mm', min: 2, max: 15, step: 0.5 },
+    { id: 'tail', group: 'bail', kind: 'number', unit: 'mm', min: 0, max: 80, step: 1 },
+    { id: 'leave', group: 'neck', kind: 'number', unit: '°', min: 8, max: 80, step: 1, detail: true },
+    {
+      id: 'neckRadius',
+      group: 'neck',
+      kind: 'number',
+      unit: 'mm',
+      min: 0.5,
+      max: 10,
+      step: 0.1,
+      detail: true,
+    },
+    { id: 'margin', group: 'neck', kind: 'number', unit: 'mm', min: 0, max: 50, step: 1, detail: true },
+  ]
+}

@@ -1,0 +1,217 @@
+import type { FamilyText } from '../family.js'
+
+/** Words of the bound frame. Places in braces are filled from an operation's or finding's values. */
+export const text: FamilyText = {
+  name: 'Bound frame',
+  about:
+    'Straight wires lie side by side, bound at the foot, bent round the edge and bound at the neck; bends over the face and behind hold the stone.',
+  groups: {
+    frame: 'Frame',
+    hold: 'What holds the stone',
+    binding: 'Binding',
+    bail: 'Bail and tails',
+    neck: 'Neck and allowance',
+  },
+  params: {
+    wires: 'Frame wires',
+    size: 'Wire',
+    profile: 'Profile',
+    alloy: 'Metal',
+    temper: 'Temper',
+    frontBends: 'Bends in front',
+    frontOverlap: 'Reach in front',
+    backBends: 'Bends behind',
+    backOverlap: 'Reach behind',
+    foot: 'Foot bind',
+    neck: 'Neck bind',
+    binding: 'Binding profile',
+    bindingSize: 'Binding wire',
+    bail: 'Bail, inside',
+    tail: 'Each tail',
+    leave: 'Leaves the edge, before the top',
+    neckRadius: 'Radius into the neck',
+    margin: 'Spare at each end',
+  },
+  parts: {
+    foot: 'foot bind',
+    side: 'along the edge',
+    bend: 'bends over the stone',
+    shoulder: 'shoulders',
+    neck: 'neck bind',
+    bail: 'bail strip, bound',
+    bare: 'bail strip, bare ends',
+    tail: 'tails',
+    allowance: 'spare at the ends',
+  },
+  wires: {
+    front: 'Front wire',
+    rear: 'Rear wire',
+    middle: 'Middle wire',
+    'middle-1': 'Second wire',
+    'middle-2': 'Third wire',
+    'middle-3': 'Fourth wire',
+    'middle-4': 'Fifth wire',
+  },
+  joints: { foot: 'foot', neck: 'neck', bail: 'bail' },
+  outputs: {
+    height: 'Height to the bail’s top',
+    width: 'Width at the girdle',
+    thick: 'Front to back, with the bail',
+    gapTop: 'Gap above the stone',
+    gapFoot: 'Gap at the foot',
+    stack: 'Height of the stack',
+    face: 'Face that shows',
+  },
+  findings: {
+    'bound-frame.foot-too-long': 'A foot bind of {foot:1} mm leaves no side to bend. Make it shorter.',
+    'bound-frame.no-room-for-shoulder':
+      'Leaving {leave:0}° before the top there is no room for a curve of {radius:1} mm into the neck. Leave the edge earlier, or curve tighter.',
+    'bound-frame.shoulder-too-tight':
+      'A radius of {radius:1} mm at the neck is tighter than this wire bends; it takes {least:1} mm or more.',
+    'bound-frame.bail-too-small':
+      'A bail {bail:1} mm inside cannot be rolled from this wire; {least:1} mm or more can.',
+    'bound-frame.bail-onto-stone':
+      'A bail {bail:1} mm inside, rolled behind a neck of {neck:1} mm, comes down onto the stone. A neck of {need:1} mm carries it, or a smaller bail.',
+    'bound-frame.overlap-past-middle': 'A reach of {overlap:1} mm goes past the middle of the stone.',
+    'bound-frame.bend-into-stone':
+      'The bend at {hour:1} o’clock would stand {deep:2} mm in the stone where it bulges. Reach less, or move the bend.',
+    'bound-frame.bend-in-foot':
+      'The bend at {hour:1} o’clock runs {need:1} mm into the foot bind. Move it up, or bind a shorter foot.',
+    'bound-frame.bend-in-neck': 'The bend at {hour:1} o’clock runs into the shoulder. Move it down.',
+    'bound-frame.bends-collide':
+      'The bends at {first:1} and {second:1} o’clock run into each other by {need:1} mm. Move them apart, reach less, or take thinner wire.',
+    'bound-frame.bend-too-tight':
+      'One bend has a radius of {radius:2} mm; this wire takes {least:2} mm before it cracks.',
+    'bound-frame.too-light':
+      'The frame is light for this stone: hung by the neck it starts to give at {times:0} times the stone’s weight ({carried:0} g), less than {wanted} times. Thicker or half-hard wire, or one wire more, carries it.',
+    'bound-frame.sags':
+      'At {times} times the stone’s weight the frame would stretch {sag:1} mm. Thicker or half-hard wire stands stiffer.',
+    'bound-frame.clumsy':
+      'Wire of {thickness:2} mm looks heavy round a stone {width:0} mm wide. A thinner gauge may do.',
+    'bound-frame.stack-high':
+      'The stack is {stack:1} mm high round an edge of {edge:1} mm: it stands proud of the stone. One wire fewer, or thinner wire.',
+    'bound-frame.stack-low':
+      'The stack is only {stack:1} mm high on an edge of {edge:1} mm. One wire more, or thicker wire.',
+    'bound-frame.face-hidden':
+      'The bends hide {hidden:0} % of the face, over a third. Reach less, or bend at fewer places.',
+    'bound-frame.few-bends':
+      'Only {count} bends on the {face}: three well spread ones keep a stone from tipping out.',
+    'bound-frame.long-gap':
+      'The gap above the stone is {gap:1} mm: room for a bead, or leave the edge later.',
+  },
+  steps: {
+    gather: {
+      title: 'Lay everything ready',
+      say: '{n} frame wires of {frame}, and {binding} for binding. Flush cutter, nylon-jaw, flat-nose and round-nose pliers, rule, fine marker, tape.',
+      caution: 'Eye protection on before the first cut.',
+    },
+    straighten: {
+      title: 'Straighten and clean',
+      say: 'Pull the {frame} through nylon jaws until it lies flat, then wipe it with a cloth.',
+      look: 'No waves left, square edges not twisted.',
+    },
+    cut: {
+      title: 'Cut the frame wires',
+      say: 'Cut {n} wires to the lengths on the cut list.',
+      look: 'Measure each again before the next cut.',
+      caution: 'Hold both ends: cut pieces fly.',
+    },
+    mark: {
+      title: 'Mark the middle',
+      say: 'Mark the middle of all {n} wires, and {each:1} mm to either side of it.',
+      look: 'Marks line up when the wires lie side by side.',
+    },
+    align: {
+      title: 'Lay the wires side by side',
+      say: 'Lay {n} wires side by side, marks together, and tape them a finger’s width from the marks on both sides.',
+      look: 'All flush, none rolled.',
+    },
+    'bind-foot': {
+      title: 'Bind the foot',
+      say: 'From the {first} mark, bind the {n} wires until it measures {length:1} mm, {each:1} mm either side of the middle: about {turns} turns of {binding}, {sense} as seen from that end.',
+      look: 'Wraps packed and flat; both binding ends on the face that will be behind.',
+    },
+    untape: {
+      title: 'Take the tape off',
+      say: 'Peel the tape off both sides and wipe the wires.',
+      look: 'No glue left on the metal.',
+    },
+    shape: {
+      title: 'Bend the frame round the stone',
+      say: 'With the foot bind at the bottom of the stone, bend all {n} wires together up both sides along the edge.',
+      look: 'A little slack at the sides is right: the bends will use it.',
+    },
+    'shoulder-left': {
+      title: 'Turn the left shoulder up',
+      say: 'Leave the edge about {leave:0}° before the top and turn all {n} wires up, a curve of {radius:1} mm.',
+      look: 'All {n} level with one another.',
+    },
+    'shoulder-right': {
+      title: 'Turn the right shoulder up',
+      say: 'Leave the edge about {leave:0}° before the top and turn all {n} wires up, a curve of {radius:1} mm.',
+      look: 'Both stacks meet over the middle of the stone.',
+    },
+    'bend-back': {
+      title: 'Bend behind, {number} of {of}',
+      say: 'At {hour:1} o’clock bend the rear wire in behind, until it reaches {overlap:1} mm inside the edge.',
+      look: 'It lies flat where the stone’s back will be.',
+    },
+    try: {
+      title: 'Try the stone',
+      say: 'Lay the stone in from the front. It should rest on every bend behind and touch the frame all round.',
+      look: 'If it is tight, open the shoulders a little; if loose, close them.',
+    },
+    seat: {
+      title: 'Stone in',
+      say: 'Seat the stone on the {back} bends behind, best side toward you.',
+      look: 'It does not rock.',
+    },
+    'bend-front': {
+      title: 'Bend over the face, {number} of {of}',
+      say: 'At {hour:1} o’clock bring the front wire over the edge, until it reaches {overlap:1} mm inside.',
+      look: 'It lies on the stone. Press the wire, not the stone.',
+      caution: 'Pad the pliers; stop if the stone moves under the jaw.',
+    },
+    close: {
+      title: 'Bring the neck together',
+      say: 'Bring all {count} wires together above the stone, two wide and {n} deep, and tie them with a scrap of wire.',
+      look: 'The stone does not drop when only the frame is held.',
+    },
+    'bind-neck': {
+      title: 'Bind the neck',
+      say: 'Bind all {count} wires upward from the stone until it measures {length:1} mm, about {turns} turns of {binding}. Take the scrap tie off as you reach it.',
+      look: 'All edges flush, none rolled; no scrap tie left.',
+    },
+    'bind-bail': {
+      title: 'Bind the bail strip',
+      say: 'Part the rear pair from the others and bind it until it measures {length:1} mm, about {turns} turns of {binding}.',
+      look: 'Flat and even; the last end on the face that will be inside the roll.',
+    },
+    'roll-bail': {
+      title: 'Roll the bail',
+      say: 'Roll the strip backward over a rod of {inside:1} mm and lay its end down behind the neck.',
+      look: 'Straight, and centred over the stone.',
+    },
+    curl: {
+      title: 'Curl the tails',
+      say: 'Curl both ends of the {wire} wire outward; each has {budget:0} mm.',
+      look: 'Left and right alike, or freely: the budget is all that counts.',
+    },
+    trim: {
+      title: 'Trim and tuck the ends',
+      say: 'Trim what is over (about {margin:0} mm at each end), file and press every end in.',
+      look: 'Run a finger over every end, then a scrap of thin cloth.',
+      caution: 'Cut into the hand or a cloth: ends fly.',
+    },
+  },
+  checks: {
+    'frame-only': 'Hold it by the frame only, low over a folded cloth: the stone stays.',
+    shake: 'Shake it over the cloth, face up, face down and on both sides: nothing moves out.',
+    push: 'Push the stone with a thumb from behind, then from the front: no bend opens.',
+    ends: 'Feel every end with a fingertip and a scrap of cloth: nothing catches.',
+    bail: 'The bail is straight, centred and the right way round; the chain passes.',
+    symmetry: 'Left and right bends are level and reach alike.',
+    stone: 'No chip or bruise on the stone’s edge.',
+    temporary: 'Tape and scrap ties are off.',
+  },
+}

@@ -1,0 +1,131 @@
+import type { Design } from '../design/index.js'
+import type { Finding } from '../finding/index.js'
+import type { Stone } from '../stone/index.js'
+import type { Formulas, Quantity } from '../working/index.js'
+
+/** Shown only when another option has this value. */
+export interface ShownWhen {
+  readonly option: string
+  readonly equals: number | string
+}
+
+interface ParamBase {
+  readonly id: string
+  readonly group: string
+  readonly shownWhen?: ShownWhen
+  /** Behind "details" until asked for. */
+  readonly detail?: boolean
+}
+
+/** One choice of a family as data: form, schema and file are made from it. Words for `id` and values are in the family's text. */
+export type Param =
+  | (ParamBase & {
+      readonly kind: 'integer' | 'number'
+      readonly unit: 'mm' | '°' | 'wires'
+      readonly min: number
+      readonly max: number
+      readonly step: number
+    })
+  | (ParamBase & { readonly kind: 'choice'; readonly values: readonly string[] })
+  /** Places on the outline as hours of a clock face, 12 toward the bail, 3 at the viewer's right. */
+  | (ParamBase & { readonly kind: 'places'; readonly most: number })
+
+export type OptionValue = number | string | readonly number[]
+export type Options = Readonly<Record<string, OptionValue>>
+
+/** A named share of one half of a wire with its working. */
+export interface PartWorking {
+  readonly kind: string
+  readonly quantity: Quantity
+}
+
+/** The shares of a wire's two halves, each in order from the anchor outward; they add up to what lies between its ends. */
+export interface HalvesWorking {
+  readonly left: readonly PartWorking[]
+  readonly right: readonly PartWorking[]
+}
+
+/** What a joint's binding is worked out from. */
+export interface JointWorking {
+  /** Bound length along the bundle. */
+  readonly length: Quantity
+  readonly columns: Quantity
+  readonly rows: Quantity
+}
+
+/** How often one kind of step comes in a piece, and the minutes that one takes: an estimate. */
+export interface EffortWorking {
+  readonly kind: string
+  readonly count: Quantity
+  readonly each: Quantity
+}
+
+/** Output of a plan that is a dimension of the piece: a gap, a height. */
+export interface NamedQuantity {
+  readonly id: string
+  readonly quantity: Quantity
+}
+
+/** Words of a family: for its params, values, parts, wires, findings and steps. */
+export interface FamilyText {
+  readonly name: string
+  readonly about: string
+  readonly params: Readonly<Record<string, string>>
+  readonly groups: Readonly<Record<string, string>>
+  readonly parts: Readonly<Record<string, string>>
+  readonly wires: Readonly<Record<string, string>>
+  readonly joints: Readonly<Record<string, string>>
+  readonly outputs: Readonly<Record<string, string>>
+  readonly findings: Readonly<Record<string, string>>
+  readonly steps: Readonly<Record<string, StepWords>>
+  readonly checks: Readonly<Record<string, string>>
+}
+
+/** Words of one step, filled with its operation's values. */
+export interface StepWords {
+  readonly title: string
+  readonly say: string
+  readonly look?: string
+  readonly caution?: string
+}
+
+/** The hand that leads: it decides which side is begun with, and which is closed last. */
+export type Hand = 'right' | 'left'
+
+/** What a maker may fix before starting options are computed. */
+export interface Wish {
+  readonly alloy: string
+  readonly temper: string
+}
+
+/** A family of settings: a folder with these behind its index. Pure; the same input gives an equal result. */
+export interface Family {
+  readonly id: string
+  readonly version: number
+  readonly text: FamilyText
+  readonly formulas: Formulas
+  params(stone: Stone): readonly Param[]
+  /** Options to begin a search from, by the stone's size only; what holds is decided in `plan`. */
+  candidates(stone: Stone, wish: Wish): readonly Options[]
+  /** Without options: can a stone like this be set so at all. With: what is wrong with these. */
+  fits(stone: Stone, options?: Options): readonly Finding[]
+  /** @throws RangeError when `fits` reports an error for the same input */
+  build(stone: Stone, options: Options, hand?: Hand): Design
+  /** Doubts and errors that show only on the built design. */
+  review(stone: Stone, options: Options, design: Design): readonly Finding[]
+  /** Working of each wire's halves, keyed by wire id. */
+  halves(stone: Stone, options: Options): Readonly<Record<string, HalvesWorking>>
+  /** Working of each joint's bound length and bundle, keyed by joint id. */
+  joints(stone: Stone, options: Options): Readonly<Record<string, JointWorking>>
+  outputs(stone: Stone, options: Options): readonly NamedQuantity[]
+  /** Minutes of all steps by kind; `turns` are the joints' turns as worked out for the cut list. Add up to the operations' minutes. */
+  efforts(stone: Stone, options: Options, turns: Readonly<Record<string, Quantity>>): readonly EffortWorking[]
+  /** What to look at in the proof of this piece, keys of `text.checks`. */
+  checks(stone: Stone, options: Options): readonly string[]
+  /** Options that a length met at a step replaces, by the step's id: "it measures 11 mm" instead of the planned 10. */
+  readonly measured: Readonly<Record<string, string>>
+  /** Step that mends a check which failed, as the beginnings of step ids, the likeliest first. */
+  readonly mends: Readonly<Record<string, readonly string[]>>
+  /** Working length left over at each end for handling, mm. */
+  margin(options: Options): number
+}

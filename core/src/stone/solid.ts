@@ -1,0 +1,254 @@
+import type { Vec3 } from '../geom/index.js'
+import { outline, outlineNearest, outlineRay, type Outline } from './outline.js'
+import type { FullStone } from './stone.js'
+
+/** Nearest surface point: q, the unit direction m from q toward the asked point (outward normal at a face), signed distance. */
+export interface Nearest {
+  readonly q: Vec3
+  readonly m: Vec3
+  readonly distance: number
+  /** At a sharp edge: the two face normals between which all directions are normal to the stone. */
+  readonly edge?: readonly [Vec3, Vec3]
+  /** Of a point above the wall and outside the outline: how far outside, and in which direction. */
+  readonly beside?: { readonly distance: number; readonly m: Vec3 }
+}
+
+/** Where the last search on the dome ended: passing it back makes the next search for a point nearby quick. */
+export interface DomeSeed {
+  theta: number
+  phi: number
+}
+
+/**
+ * A stone as a solid: flat back at z = -wall/2, vertical wall, dome above z = wall/2 with
+ * ρ^p + ζ^p = 1 (ρ the scale of the outline about its star centre, ζ the height over the rise, p the fullness).
+ */
+export interface Solid {
+  readonly stone: FullStone
+  readonly outline: Outline
+  readonly back: number
+  readonly rim: number
+  readonly rise: number
+  readonly apex: number
+  /** Nearest point of the surface. Exact to 1e-6 mm outside and just inside; deep inside it is the nearest face found. */
+  nearest(x: number, y: number, z: number, seed?: DomeSeed): Nearest
+}
+
+const known = new Map<string, Solid>()
+const MOST_KNOWN = 12
+
+/** The solid of a measured stone; the last few are remembered, as one plan asks for it many times. @throws RangeError for measures that enclose nothing */
+export function solidOf(stone: FullStone): Solid {
+  const key = JSON.stringify([
+    stone.outline,
+    stone.length,
+    stone.width,
+    stone.depth,
+    stone.wall,
+    stone.fullness,
+    stone.mineral,
+  ])
+  let solid = known.get(key)
+  if (!solid) {
+    solid = makeSolid(stone)
+    if (known.size >= MOST_KNOWN) known.clear()
+    known.set(key, solid)
+  }
+  return solid
+}
+
+function makeSolid(stone: FullStone): Solid {
+  const { depth, wall, fullness: p } = stone
+  if (!(depth > wall && wall >= 0 && p >= 1))
+    throw new RangeError('depth must exceed the wall, fullness must be 1 or more')
+  const edge = outline(stone.outline, stone.length, stone.width)
+  const rim = wall / 2
+  const back = -wall / 2
+  const rise = depth - wall
+
+  // values of one surface evaluation, reused to keep the search free of garbage
+  let qx = 0
+  let qy = 0
+  let qz = 0
+  let gt = 0
+  let gp = 0
+  const evaluate = (theta: number, phi: number, x: number, y: number, z: number) => {
+    const hit = outlineRay(edge, theta)
+    const ct = Math.cos(theta)
+    const st = Math.sin(theta)
+    const nr = hit.nx * ct + hit.ny * st
+    const nt = -hit.nx * st + hit.ny * ct
+    const slope = (-hit.radius * nt) / nr
+    const c = Math.max(Math.cos(phi), 0)
+    const s = Math.max(Math.sin(phi), 0)
+    // the elliptic dome, much the commonest, needs no powers
+    let g = 1
+    let dg = 0
+    if (p !== 2) {
+      const cp = c ** p
+      const sp = s ** p
+      g = (cp + sp) ** (-1 / p)
+      // d g / d phi = -g / (c^p + s^p) (s^(p-1) c - c^(p-1) s)
+      dg = (-g / (cp + sp)) * ((s > 0 ? (sp / s) * c : 0) - (c > 0 ? (cp / c) * s : 0))
+    }
+    const rho = g * c
+    const zeta = g * s
+    const drho = dg * c - g * s
+    const dzeta = dg * s + g * c
+    qx = rho * hit.radius * ct
+    qy = rho * hit.radius * st
+    qz = rim + rise * zeta
+    const rx = qx - x
+    const ry = qy - y
+    const rz = qz - z
+    const radial = rx * ct + ry * st
+    const around = -rx * st + ry * ct
+    gt = rho * (slope * radial + hit.radius * around)
+    gp = drho * hit.radius * radial + dzeta * rise * rz
+    return rx * rx + ry * ry + rz * rz
+  }
+
+  const onDome = (x: number, y: number, z: number, seed?: DomeSeed): Nearest => {
+    const theta0 = Math.atan2(y, x)
+    let theta = theta0
+    let phi: number
+    if (seed && Number.isFinite(seed.theta)) {
+      theta = seed.theta
+      phi = seed.phi
+    } else {
+      const r = outlineRay(edge, theta0).radius
+      // direction from the middle of the rim plane, in the gauge's own scales
+      phi = Math.atan2(Math.max(z - rim, 0) / rise, Math.hypot(x, y) / r)
+    }
+    const H = 1e-5
+    let damping = 0
+    let best = evaluate(theta, phi, x, y, z)
+    // second derivatives by differences; kept for a last step once steps are short
+    let tt = 0
+    let pp = 0
+    let off = 0
+    let short = false
+    for (let step = 0; step < 40; step++) {
+      const f = best
+      const g0 = gt
+      const g1 = gp
+      if (!short) {
+        const dp = phi > 0.7 ? -H : H
+        evaluate(theta + H, phi, x, y, z)
+        tt = (gt - g0) / H
+        const pt = (gp - g1) / H
+        evaluate(theta, phi + dp, x, y, z)
+        const tp = (gt - g0) / dp
+        pp = (gp - g1) / dp
+        off = (pt + tp) / 2
+      }
+      let size = 0
+      for (let tries = 0; tries < 24; tries++) {
+        const a = tt + damping
+        const d = pp + damping
+        const det = a * d - off * off
+        if (a > 0 && d > 0 && det > 1e-14) {
+          let st = (-g0 * d + g1 * off) / det
+          let sp = (-g1 * a + g0 * off) / det
+          st = Math.max(-0.5, Math.min(0.5, st))
+          sp = Math.max(-0.4, Math.min(0.4, sp))
+          const np = Math.max(0, Math.min(Math.PI / 2, phi + sp))
+          const value = evaluate(theta + st, np, x, y, z)
+          if (value <= f + 1e-15) {
+            size = Math.abs(st) + Math.abs(np - phi)
+            theta += st
+            phi = np
+            best = value
+            damping = damping > 1e-9 ? damping / 8 : 0
+            break
+          }
+        }
+        damping = damping === 0 ? 1e-3 : damping * 6
+      }
+      if (size > 0 && size <= 1e-6) break
+      if (size === 0) {
+        // nothing better was found: back to the place itself
+        evaluate(theta, phi, x, y, z)
+        if (!short) break
+        short = false
+        damping = 0
+        continue
+      }
+      short = size < 2e-3 && damping === 0
+    }
+    if (seed) {
+      seed.theta = theta
+      seed.phi = phi
+    }
+    if (phi < 1e-9) {
+      // the rim itself: exact on the outline, whatever the dome's slope there
+      const e = outlineNearest(edge, x, y)
+      return face([e.x, e.y, rim], x, y, z, inDome(x, y, z) ? -1 : 1, [e.nx, e.ny, 0])
+    }
+    return face([qx, qy, qz], x, y, z, inDome(x, y, z) ? -1 : 1, undefined)
+  }
+
+  const inDome = (x: number, y: number, z: number): boolean => {
+    if (z < rim) return false
+    const rho = Math.sqrt(x * x + y * y) / outlineRay(edge, Math.atan2(y, x)).radius
+    return rho ** p + ((z - rim) / rise) ** p <= 1
+  }
+
+  const face = (
+    q: Vec3,
+    x: number,
+    y: number,
+    z: number,
+    sign: 1 | -1,
+    fallback: Vec3 | undefined,
+  ): Nearest => {
+    const dx = x - q[0]
+    const dy = y - q[1]
+    const dz = z - q[2]
+    const d = Math.sqrt(dx * dx + dy * dy + dz * dz)
+    if (d > 1e-7) return { q, m: [(sign * dx) / d, (sign * dy) / d, (sign * dz) / d], distance: sign * d }
+    return { q, m: fallback ?? domeNormal(q), distance: sign * d }
+  }
+
+  const domeNormal = ([x, y, z]: Vec3): Vec3 => {
+    const hit = outlineRay(edge, Math.atan2(y, x))
+    const rho = Math.hypot(x, y) / hit.radius
+    const zeta = Math.max((z - rim) / rise, 0)
+    // gradient of ρ^p + ζ^p; grad ρ = n / (radius n·e)
+    const reach = hit.radius * (hit.nx * Math.cos(Math.atan2(y, x)) + hit.ny * Math.sin(Math.atan2(y, x)))
+    const radial = rho ** (p - 1) / reach
+    const up = zeta ** (p - 1) / rise
+    const size = Math.hypot(radial, up) || 1
+    return [(radial * hit.nx) / size, (radial * hit.ny) / size, up / size]
+  }
+
+  const nearest = (x: number, y: number, z: number, seed?: DomeSeed): Nearest => {
+    const e = z < rim || z < back ? outlineNearest(edge, x, y) : undefined
+    if (z <= back && e) {
+      if (e.distance <= 0) return { q: [x, y, back], m: [0, 0, -1], distance: back - z }
+      return {
+        ...face([e.x, e.y, back], x, y, z, 1, [0, 0, -1]),
+        edge: [
+          [e.nx, e.ny, 0],
+          [0, 0, -1],
+        ],
+      }
+    }
+    if (z < rim && e) {
+      if (e.distance >= 0) return { q: [e.x, e.y, z], m: [e.nx, e.ny, 0], distance: e.distance }
+      const below = back - z
+      return below > e.distance
+        ? { q: [x, y, back], m: [0, 0, -1], distance: below }
+        : { q: [e.x, e.y, z], m: [e.nx, e.ny, 0], distance: e.distance }
+    }
+    const found = onDome(x, y, z, seed)
+    if (found.distance > 0 && Math.hypot(x, y) > 0) {
+      const out = outlineNearest(edge, x, y)
+      if (out.distance > 0) return { ...found, beside: { distance: out.distance, m: [out.nx, out.ny, 0] } }
+    }
+    if (found.distance < back - z) return { q: [x, y, back], m: [0, 0, -1], distance: back - z }
+    return found
+  }
+
+  return { stone, outline: edge, back, rim, rise, apex: rim + rise, nearest }
+}

@@ -1,0 +1,97 @@
+import { awg, WIRE_SIZES } from '../wire/index'
+import { formatInch, mm, newton, parseLength, positive, roundUpCut, type Mm } from './index'
+
+describe('lengths as people type them', () => {
+  it.each([
+    ['30', 30],
+    ['30 mm', 30],
+    ['3 cm', 30],
+    ['1 3/16 in', 30.1625],
+    ['1-3/16"', 30.1625],
+    ['1.18"', 29.972],
+    ['1.18 inches', 29.972],
+    ['22,5', 22.5],
+    ['½ in', 12.7],
+    ['1½”', 38.1],
+    ['  7/8in ', 22.225],
+    ['.5 in', 12.7],
+  ])('%s is %f mm', (text, value) => {
+    const read = parseLength(text)
+    expect(read.ok && read.value).toBeCloseTo(value, 9)
+  })
+
+  it.each([
+    ['', 'empty'],
+    ['thirty', 'not-a-length'],
+    ['-3', 'negative'],
+    ['0', 'zero'],
+    ['3 mm 2 in', 'two-units'],
+    ['1/0 in', 'not-a-length'],
+    ['3 kg', 'not-a-length'],
+  ])('%p is refused as %s', (text, problem) => {
+    expect(parseLength(text)).toEqual({ ok: false, problem })
+  })
+
+  it('reads a bare number in the maker’s own unit', () => {
+    expect(parseLength('1', 'in')).toEqual({ ok: true, value: 25.4, unit: 'in' })
+  })
+
+  it('says sixteenths in lowest terms', () => {
+    expect(formatInch(mm(25.4))).toBe('1 in')
+    expect(formatInch(mm(12.7))).toBe('1/2 in')
+    expect(formatInch(mm(30))).toBe('1 3/16 in')
+    expect(formatInch(mm(0.2))).toBe('under 1/16 in')
+  })
+
+  it('rounds cut lengths up, never down', () => {
+    for (let v = 100; v < 130; v += 0.37) {
+      const up = roundUpCut(mm(v), 5)
+      expect(up).toBeGreaterThanOrEqual(v - 1e-6)
+      expect(up - v).toBeLessThan(5)
+      const inches = roundUpCut(mm(v), 6.35) / 6.35
+      expect(inches).toBeCloseTo(Math.round(inches), 9)
+    }
+    expect(roundUpCut(mm(275), 5)).toBe(275)
+  })
+})
+
+describe('branded scalars', () => {
+  it('refuses what is not finite or not positive', () => {
+    expect(() => mm(NaN)).toThrow(RangeError)
+    expect(() => positive(0, 'width')).toThrow('width must be above 0, got 0')
+  })
+
+  it('does not take a force for a length', () => {
+    const takes = (v: Mm): number => v
+    // @ts-expect-error a newton is no millimetre
+    expect(takes(newton(3))).toBe(3)
+    // @ts-expect-error nor is a bare number
+    expect(takes(3)).toBe(3)
+  })
+})
+
+describe('gauge table', () => {
+  it.each([
+    [12, 2.053],
+    [16, 1.291],
+    [18, 1.024],
+    [20, 0.812],
+    [21, 0.723],
+    [22, 0.644],
+    [24, 0.511],
+    [26, 0.405],
+    [28, 0.321],
+    [30, 0.255],
+  ])('AWG %i is %f mm', (n, d) => {
+    expect(awg(n)).toBeCloseTo(d, 3)
+  })
+
+  it('halves the section every three gauges, nearly', () => {
+    for (let n = 10; n <= 30; n++) expect((awg(n + 3) / awg(n)) ** 2).toBeCloseTo(0.5, 2)
+  })
+
+  it('stocks thickest first', () => {
+    const sizes = WIRE_SIZES.map((s) => s.mm)
+    expect([...sizes].sort((a, b) => b - a)).toEqual(sizes)
+  })
+})

@@ -1,0 +1,8 @@
+export { awg, WIRE_SIZES, wireSize } from './gauge.js'
+export type { WireSize } from './gauge.js'
+export { section, support } from './profile.js'
+export type { Profile, Section } from './profile.js'
+export { ALLOYS, ALLOY_SOURCE, alloy } from './alloy.js'
+export type { Alloy, AlloyId, Temper } from './alloy.js'
+export { massPerMm, stockKey, stockName } from './stock.js'
+export type { Stock } from './stock.js'

@@ -1,0 +1,26 @@
+import type { AlloyId, Temper } from './alloy.js'
+import { alloy } from './alloy.js'
+import type { Profile } from './profile.js'
+import { section } from './profile.js'
+import type { WireSize } from './gauge.js'
+
+/** What a wire is cut from. */
+export interface Stock {
+  readonly alloy: AlloyId
+  readonly temper: Temper
+  readonly profile: Profile
+  readonly size: WireSize
+}
+
+/** Mass per millimetre in g: section area × density. @example massPerMm(copper round 1.0) // 0.00704 */
+export const massPerMm = (stock: Stock): number =>
+  (section(stock.profile, stock.size.mm).area * alloy(stock.alloy).density) / 1000
+
+/** The same stock has the same key: for grouping a cut list by kind. */
+export const stockKey = (s: Stock): string => `${s.alloy}|${s.temper}|${s.profile}|${s.size.label}`
+
+/** In the trade's words, gauge always with its millimetres. @example 'copper 20 AWG (0.812 mm) square, dead soft' */
+export const stockName = (s: Stock): string =>
+  s.size.awg === undefined
+    ? `${s.alloy} ${s.size.mm.toFixed(2)} mm ${s.profile}, ${s.temper}`
+    : `${s.alloy} ${s.size.label} (${s.size.mm.toFixed(2)} mm) ${s.profile}, ${s.temper}`

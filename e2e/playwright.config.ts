@@ -1,0 +1,28 @@
+import { defineConfig } from '@playwright/test'
+
+export default defineConfig({
+  testDir: '.',
+  timeout: 240_000,
+  expect: { timeout: 40_000 },
+  workers: 1,
+  retries: 0,
+  reporter: [['json'], ['line']],
+  outputDir: '../test-results',
+  globalSetup: './start.ts',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--use-angle=swiftshader',
+        '--enable-unsafe-swiftshader',
+      ],
+    },
+  },
+})

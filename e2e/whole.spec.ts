@@ -1,0 +1,414 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+
+const url = () => process.env.APP_URL!
+
+async function demo(page: Page): Promise<void> {
+  await page.goto(url())
+  await page.getByRole('button', { name: 'Open the demo workshop' }).click()
+  await expect(page.getByRole('heading', { name: 'Stone tray' })).toBeVisible()
+}
+
+const serious = async (page: Page): Promise<string[]> => {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze()
+  return violations.map(
+    (v) =>
+      `${v.id}: ${v.nodes
+        .map((n) => n.target.join(' '))
+        .slice(0, 3)
+        .join(', ')}`,
+  )
+}
+
+const sound = (page: Page) => expect(page.locator('[data-verdict]')).toBeVisible({ timeout: 60_000 })
+
+test('Plan: what changed, undo and redo, a draft that survives, variants, the drawing as a file', async ({
+  page,
+}) => {
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-prehnite/plan`)
+  await sound(page)
+  const neck = page.getByLabel('Neck bind', { exact: true })
+  const planned = await neck.inputValue()
+  await page.getByRole('button', { name: 'Neck bind: more' }).click()
+  const changed = page.getByTestId('changed')
+  await expect(changed).toContainText(/wire \+\d+ mm/)
+  await expect(changed).toContainText(/cost \+£\d/)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(neck).toHaveValue(planned)
+  await page.keyboard.press('Control+Shift+z')
+  await expect(neck).not.toHaveValue(planned)
+  const chosen = await neck.inputValue()
+  await page.reload()
+  await expect(neck).toHaveValue(chosen)
+  await sound(page)
+  await page.getByLabel('Name of the variant').fill('Long neck')
+  await page.getByRole('button', { name: 'Keep this one' }).click()
+  const variants = page.getByRole('region', { name: 'Variants' })
+  await expect(variants.getByText('Long neck')).toBeVisible()
+  await expect(variants.getByText('◆ shown')).toBeVisible()
+  await neck.fill(planned)
+  await variants.getByRole('button', { name: 'take it up' }).click()
+  await expect(neck).toHaveValue(chosen)
+  await variants.getByRole('button', { name: 'Remove Long neck' }).click()
+  await expect(variants.getByText('Long neck')).toBeHidden()
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save the drawing' }).click()
+  const svg = readFileSync(await (await download).path(), 'utf8')
+  expect(svg).toContain('<svg')
+  expect(svg).toMatch(/width="[\d.]+mm"/)
+  expect(svg).not.toContain('var(--')
+})
+
+test('schools: what a multiple of a girth leaves over or lacks, and the chosen one decides what is cut', async ({
+  page,
+}) => {
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-sodalite/plan`)
+  await sound(page)
+  await expect(page.getByTestId('schools')).toContainText('3 × the edge girth is')
+  const length = page.locator('[data-cut=front] .figure').first()
+  const byPath = await length.textContent()
+  await page.goto(`${url()}/workshop`)
+  await page.getByLabel('Length of a frame wire').selectOption('girth')
+  await page.getByLabel('How many times the girth').fill('4')
+  await page.getByLabel('How many times the girth').press('Enter')
+  await expect(page.getByLabel('How many times the girth')).toHaveValue('4.0')
+  await page.getByLabel('Money').selectOption('USD')
+  await expect(page.getByLabel('Money')).toHaveValue('USD')
+  await page.goto(`${url()}/pieces/piece-sodalite/plan`)
+  await sound(page)
+  await expect(length).not.toHaveText(byPath!)
+  await expect(page.getByTestId('schools')).toContainText('Cut by 4 × the edge girth')
+  await expect(page.getByRole('button', { name: /^Metal and labour: \$/ })).toBeVisible()
+  await page.goto(`${url()}/workshop`)
+  await page.getByLabel('Length of a frame wire').selectOption('path')
+  await expect(page.getByLabel('Length of a frame wire')).toHaveValue('path')
+  await page.getByLabel('Money').selectOption('GBP')
+  await expect(page.getByLabel('Money')).toHaveValue('GBP')
+  await page.getByLabel('The hand that leads').selectOption('left')
+  await expect(page.getByLabel('The hand that leads')).toHaveValue('left')
+  await page.goto(`${url()}/pieces/piece-labradorite/wrap`)
+  await expect(page.getByText('From the right mark', { exact: false })).toBeVisible()
+  await page.goto(`${url()}/workshop`)
+  await page.getByLabel('The hand that leads').selectOption('right')
+  await expect(page.getByLabel('The hand that leads')).toHaveValue('right')
+})
+
+test('the piece in space: under 40 000 triangles, settled quickly, turned by keys, wires picked and lit', async ({
+  page,
+}) => {
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-labradorite/plan`)
+  await sound(page)
+  await page.getByRole('button', { name: 'in space' }).click()
+  const solid = page.getByTestId('solid')
+  await expect(solid).toHaveAttribute('data-settled', /^\d+$/, { timeout: 30_000 })
+  const triangles = Number(await solid.getAttribute('data-settled'))
+  expect(triangles).toBeGreaterThan(5000)
+  expect(triangles).toBeLessThan(40_000)
+  const picture = () => solid.evaluate((c: HTMLCanvasElement) => c.toDataURL().length)
+  await solid.focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('+')
+  await expect.poll(picture).toBeGreaterThan(0)
+  // from the list to the picture
+  await page.locator('[data-cut=rear]').getByRole('button', { name: 'Rear wire', exact: true }).click()
+  await expect(solid).toHaveAttribute('aria-label', /Rear wire lit/)
+  // and from the picture to the list: the front wire lies at the left edge of the stone in the front view
+  await page.getByRole('button', { name: 'front', exact: true }).click()
+  await expect(solid).toHaveAttribute('data-settled', /^\d+$/)
+  await page.evaluate(() => window.scrollTo(0, 0))
+  const box = (await solid.boundingBox())!
+  let lit = ''
+  for (let x = 0.25; x < 0.5 && lit !== 'front'; x += 0.004) {
+    await page.mouse.click(box.x + box.width * x, box.y + box.height * 0.66)
+    lit =
+      (await page
+        .locator('[data-cut][aria-current]')
+        .getAttribute('data-cut', { timeout: 200 })
+        .catch(() => '')) ?? ''
+  }
+  expect(lit).toBe('front')
+  await page.getByRole('button', { name: 'details', exact: true }).click()
+  await page.getByLabel('wires apart').fill('4')
+  await page.getByLabel('cut open').fill('0.5')
+  await page.getByRole('button', { name: 'as a drawing' }).click()
+  await expect(solid).toBeHidden()
+})
+
+test('Wrap: rows, a length that was met, turned over; Proof: back to the step, and a reason', async ({
+  page,
+}) => {
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-labradorite/wrap`)
+  const count = page.getByTestId('count')
+  await expect(count).toBeVisible()
+  const began = Number(await count.textContent())
+  await page.getByLabel('What one tap counts').selectOption('4')
+  await page.keyboard.press('Space')
+  await expect(count).toHaveText(String(began + 4))
+  await page.keyboard.press('Backspace')
+  await expect(count).toHaveText(String(began))
+  await page.getByLabel('What one tap counts').selectOption('1')
+  // the band came out longer: later numbers and holding follow
+  await page.getByLabel('It measures').fill('30')
+  await page.getByRole('button', { name: 'Take it' }).click()
+  await expect(page.getByTestId('measured')).toContainText('the rest does not fit')
+  await page.getByLabel('It measures').fill('9.5')
+  await page.getByRole('button', { name: 'Take it' }).click()
+  await expect(page.getByText('until it measures 9.5 mm', { exact: false })).toBeVisible()
+  await expect(page.getByTestId('hold-now')).toContainText('Leaves last', { timeout: 60_000 })
+  await expect(page.getByTestId('spare-left')).toContainText('to spare at each end')
+  const takeBack = page.getByTestId('measured').getByRole('button', { name: 'take back' })
+  await takeBack.click()
+  await expect(page.getByTestId('measured')).toContainText('the rest does not fit')
+  await takeBack.click()
+  await expect(page.getByTestId('measured')).toBeHidden()
+  await expect(page.getByText('until it measures 10.0 mm', { exact: false })).toBeVisible()
+  // seen from behind, hours are mirrored, and it says so
+  await page.goto(`${url()}/pieces/piece-labradorite/wrap?step=bend-back-4`)
+  await expect(page.getByText('turned over: back toward you')).toBeVisible()
+  await expect(page.getByText('At 8.0 o’clock', { exact: false })).toBeVisible()
+  await page.getByRole('button', { name: 'Turn it face up' }).click()
+  await expect(page.getByText('At 4.0 o’clock', { exact: false })).toBeVisible()
+
+  await page.goto(`${url()}/pieces/piece-labradorite/proof`)
+  // the tape was put on and not taken off: that is no piece to hand over
+  await expect(page.getByRole('alert')).toContainText('tape', { ignoreCase: true })
+  await expect(page.getByRole('button', { name: /^Ready/ })).toBeDisabled()
+  await page.goto(`${url()}/pieces/piece-rose/proof`)
+  const shake = page.locator('[data-check=shake]')
+  await shake.getByRole('button', { name: 'Fails' }).click()
+  await expect(page.getByRole('button', { name: /^Ready/ })).toBeDisabled()
+  await shake.getByRole('link', { name: /^Mend it/ }).click()
+  await expect(page.getByRole('heading', { name: /^Bend over the face/ })).toBeVisible()
+  await page.goBack()
+  await page.getByRole('button', { name: 'Mended since' }).click()
+  await expect(page.getByRole('button', { name: /^Ready/ })).toBeEnabled()
+  await shake.getByRole('button', { name: 'Holds' }).click()
+})
+
+test('Ledger: missing is not nothing; two prices, sums and CSV', async ({ page }) => {
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-rose/ledger`)
+  await expect(page.getByText('Time by stage')).toBeVisible()
+  const price = page.getByRole('button', { name: /^Price by time and materials/ })
+  const before = await price.textContent()
+  await page.getByLabel('Packaging').fill('')
+  await page.getByLabel('Packaging').press('Enter')
+  await expect(page.getByText(/Not entered, so not in the price: packaging/)).toBeVisible()
+  await expect(price).not.toHaveText(before!)
+  await page.getByLabel('Packaging').fill('1.20')
+  await page.getByLabel('Packaging').press('Enter')
+  await expect(price).toHaveText(before!)
+  await price.click()
+  await expect(page.getByRole('dialog')).toContainText('so that the fees come out of the price')
+  await page.keyboard.press('Escape')
+  await page.goto(`${url()}/ledger`)
+  await expect(page.getByTestId('sums')).toContainText(/\d pieces?/)
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save as CSV' }).click()
+  const csv = readFileSync(await (await download).path(), 'utf8')
+  expect(csv).toMatch(/^piece,stone,materials/)
+  expect(csv).toContain('Frost button')
+})
+
+test('accounts: a workshop of one’s own, an invitation into it, a password changed', async ({
+  page,
+  browser,
+}) => {
+  await page.goto(url())
+  await page.getByRole('button', { name: 'Make an account with a workshop of its own' }).click()
+  const mail = `owner.${Date.now()}@example.org`
+  await page.getByLabel('Your name').fill('Owner')
+  await page.getByLabel('Workshop').fill('A shed')
+  await page.getByLabel('E-mail').fill(mail)
+  await page.getByLabel(/^Password/).fill('a long password')
+  await page
+    .getByRole('button', { name: 'Make the account' })
+    .or(page.locator('form button[type=submit]'))
+    .first()
+    .click()
+  await expect(page.getByText('The tray is empty.')).toBeVisible()
+  await page.getByRole('link', { name: 'Workshop' }).click()
+  await page.getByRole('button', { name: 'Make an invitation' }).click()
+  const address = await page.getByLabel('Invitation address').inputValue()
+  const second = await browser.newPage()
+  await second.goto(address)
+  await second.getByLabel('Your name').fill('Helper')
+  await second.getByLabel('E-mail').fill(`helper.${Date.now()}@example.org`)
+  await second.getByLabel(/^Password/).fill('a long password')
+  await second.getByRole('button', { name: 'Join' }).click()
+  await expect(second.getByText('A shed')).toBeVisible()
+  await second.close()
+  await page.reload()
+  await expect(page.getByText('Helper', { exact: true })).toBeVisible()
+  await page.getByLabel('Present password').fill('a long password')
+  await page.getByLabel(/^New password/).fill('another long password')
+  await page.getByRole('button', { name: 'Change it' }).click()
+  await expect(page.getByText(/changed; you are signed out everywhere else/)).toBeVisible()
+})
+
+test('a stone changed in two places: both are shown, and neither is lost', async ({ page, context }) => {
+  await demo(page)
+  await page.goto(`${url()}/stones/demo-ember`)
+  const other = await context.newPage()
+  await other.goto(url())
+  await page.goto(`${url()}/stones/demo-carnelian`)
+  await page.locator('#depth').fill('7.8')
+  await other.goto(`${url()}/stones/demo-carnelian`)
+  await other.locator('input[name=note]').fill('A small chip at the foot')
+  await other.getByRole('button', { name: 'Plan the setting' }).click()
+  await expect(other).toHaveURL(/\/plan/)
+  await page.getByRole('button', { name: 'Plan the setting' }).click()
+  const both = page.getByRole('alert', { name: 'Changed elsewhere' })
+  await expect(both).toContainText('A small chip at the foot')
+  await expect(both).toContainText('7.8')
+  await both.getByRole('button', { name: 'Take the other' }).click()
+  await expect(page.locator('input[name=note]')).toHaveValue('A small chip at the foot')
+  await expect(page.locator('#depth')).toHaveValue('7.5')
+})
+
+test('a piece planned in two places: what differs is shown, and the other plan is kept as a variant', async ({
+  page,
+  context,
+}) => {
+  await demo(page)
+  const path = `${url()}/pieces/piece-prehnite/plan`
+  await page.goto(path)
+  await sound(page)
+  const other = await context.newPage()
+  await other.goto(path)
+  await sound(other)
+  await other.getByLabel('Each tail', { exact: true }).fill('26')
+  await other.getByRole('button', { name: 'To cutting' }).click()
+  await expect(other).toHaveURL(/\/cut$/)
+  await page.getByLabel('Each tail', { exact: true }).fill('14')
+  await page.getByRole('button', { name: 'To cutting' }).click()
+  const both = page.getByRole('alert', { name: 'Changed elsewhere' })
+  await expect(both).toContainText('Each tail')
+  await expect(both).toContainText('26')
+  await both.getByRole('button', { name: /^Go on with mine/ }).click()
+  await expect(page.getByText(/^Planned elsewhere/)).toBeVisible()
+  await page.getByRole('button', { name: 'To cutting' }).click()
+  await expect(page).toHaveURL(/\/cut$/)
+})
+
+test('a workshop that works in inches reads them first, everywhere', async ({ page }) => {
+  await demo(page)
+  await page.goto(`${url()}/workshop`)
+  await page.getByLabel('Lengths are said in').selectOption('in')
+  await expect(page.getByLabel('Cut lengths are rounded up to')).toHaveValue('1/4 in')
+  await page.goto(`${url()}/pieces/piece-labradorite/wrap`)
+  await expect(page.getByText('until it measures 3/8 in (10.0 mm)', { exact: false })).toBeVisible()
+  await page.goto(`${url()}/pieces/piece-sodalite/plan`)
+  await sound(page)
+  await expect(page.locator('[data-cut=front] .figure').first()).toHaveText(/ in$/)
+  await page.goto(`${url()}/workshop`)
+  await page.getByLabel('Lengths are said in').selectOption('mm')
+  await expect(page.getByLabel('Cut lengths are rounded up to')).toHaveValue('5 mm')
+})
+
+test('on paper the plan keeps its choices and wires, and loses its buttons', async ({ page }) => {
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-labradorite/plan`)
+  await sound(page)
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByLabel('Foot bind', { exact: true })).toBeVisible()
+  await expect(page.getByLabel('Metal', { exact: true })).toBeVisible()
+  await expect(page.locator('[data-cut=front]')).toContainText('Front wire')
+  await expect(page.getByRole('button', { name: 'To cutting' })).toBeHidden()
+  await expect(page.getByRole('button', { name: 'Foot bind: more' })).toBeHidden()
+  await expect(page.getByRole('navigation')).toBeHidden()
+})
+
+test('removed, and brought back', async ({ page }) => {
+  await demo(page)
+  await page.goto(`${url()}/stones/demo-moss`)
+  await page.getByRole('button', { name: 'Remove from the tray' }).click()
+  await expect(page.getByText('The stone was removed.')).toBeVisible()
+  await expect(page.getByText('Moss window')).toBeHidden()
+  await page.getByRole('button', { name: 'Bring it back' }).click()
+  await expect(page.getByText('Moss window')).toBeVisible()
+})
+
+test('keys: find by slash, the keys by question mark; the tour closes for good', async ({ page }) => {
+  await demo(page)
+  await expect(page.getByRole('complementary', { name: 'First visit' })).toContainText('1 of 4')
+  await page.getByRole('button', { name: 'Next note' }).click()
+  await page.getByRole('button', { name: 'Close for good' }).click()
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'Stone tray' })).toBeVisible()
+  await expect(page.getByRole('complementary', { name: 'First visit' })).toBeHidden()
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog')).toContainText('count a turn')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('/')
+  await page.getByLabel('Find a piece, a stone or a page').fill('cellar cut')
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/piece-sodalite\/(cut|plan)/)
+})
+
+for (const scheme of ['light', 'dark'] as const)
+  test(`every view can be read by everybody, ${scheme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: scheme })
+    await page.goto(url())
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    expect(await serious(page)).toEqual([])
+    await demo(page)
+    for (const path of [
+      '/',
+      '/stones/new',
+      '/pieces/piece-labradorite/measure',
+      '/pieces/piece-labradorite/plan',
+      '/pieces/piece-sodalite/cut',
+      '/pieces/piece-labradorite/wrap',
+      '/pieces/piece-rose/proof',
+      '/pieces/piece-rose/ledger',
+      '/ledger',
+      '/workshop',
+    ]) {
+      await page.goto(url() + path)
+      await expect(page.getByRole('heading').first()).toBeVisible()
+      if (path.endsWith('/plan')) await sound(page)
+      await page.evaluate(() => document.fonts.ready)
+      expect({ path, found: await serious(page) }).toEqual({ path, found: [] })
+    }
+  })
+
+for (const width of [390, 768])
+  test(`nothing is cut off at ${width} wide`, async ({ page }) => {
+    await page.setViewportSize({ width, height: 900 })
+    await demo(page)
+    for (const path of [
+      '/',
+      '/stones/new',
+      '/pieces/piece-labradorite/plan',
+      '/pieces/piece-labradorite/wrap',
+      '/pieces/piece-sodalite/cut',
+      '/pieces/piece-rose/proof',
+      '/pieces/piece-rose/ledger',
+      '/workshop',
+    ]) {
+      await page.goto(url() + path)
+      await page.getByRole('main').waitFor()
+      await expect
+        .poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth))
+        .toBeLessThanOrEqual(1)
+    }
+  })
+
+test('the first load fetches under 190 kB of gzipped script', async ({ page }) => {
+  const sizes: Promise<{ responseBodySize: number }>[] = []
+  page.on('response', (response) => {
+    if (new URL(response.url()).pathname.endsWith('.js')) sizes.push(response.request().sizes())
+  })
+  await demo(page)
+  await page.waitForLoadState('networkidle')
+  const bytes = (await Promise.all(sizes)).reduce((sum, s) => sum + s.responseBodySize, 0)
+  expect(bytes).toBeGreaterThan(50_000)
+  expect(bytes).toBeLessThan(190_000)
+})

@@ -1,0 +1,38 @@
+const transform = {
+  '^.+\\.ts$': [
+    '@swc/jest',
+    {
+      swcrc: false,
+      jsc: {
+        parser: { syntax: 'typescript', decorators: true },
+        transform: { legacyDecorator: true, decoratorMetadata: true },
+        keepClassNames: true,
+        target: 'es2022',
+      },
+      module: { type: 'commonjs' },
+    },
+  ],
+}
+const moduleNameMapper = {
+  '^@verger/core$': '<rootDir>/../core/src/index.ts',
+  '^@verger/contract$': '<rootDir>/../contract/src/index.ts',
+  '^(\\.{1,2}/.*)\\.js$': '$1',
+}
+const project = (room, testMatch) => ({
+  displayName: room,
+  rootDir: room,
+  testEnvironment: 'node',
+  transform,
+  moduleNameMapper,
+  testMatch: [`<rootDir>/${testMatch}`],
+})
+
+export default {
+  // these machines vary several times in speed
+  testTimeout: 60_000,
+  projects: [
+    project('core', 'src/**/*.test.ts'),
+    project('contract', 'src/**/*.test.ts'),
+    project('server', 'test/**/*.test.ts'),
+  ],
+}

@@ -1,0 +1,56 @@
+// Takes the pictures in docs/screenshots from a running app with demo data: start it first, then `npm run screenshots`.
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { chromium } from '@playwright/test'
+import { root } from './lib/build.mjs'
+
+const address =
+  process.argv[2] ?? JSON.parse(readFileSync(join(root, '.verger/running.json'), 'utf8')).address
+const SHOTS = [
+  ['home', '/'],
+  ['measure', '/pieces/piece-labradorite/measure'],
+  ['plan', '/pieces/piece-labradorite/plan'],
+  ['space', '/pieces/piece-labradorite/plan'],
+  ['cut', '/pieces/piece-sodalite/cut'],
+  ['wrap', '/pieces/piece-labradorite/wrap'],
+  ['proof', '/pieces/piece-rose/proof'],
+  ['ledger', '/pieces/piece-rose/ledger'],
+  ['finished', '/ledger'],
+  ['workshop', '/workshop'],
+  ['plan-dark', '/pieces/piece-prehnite/plan', { scheme: 'dark' }],
+  ['wrap-phone', '/pieces/piece-labradorite/wrap', { width: 390, height: 844 }],
+]
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--use-angle=swiftshader',
+    '--enable-unsafe-swiftshader',
+  ],
+})
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+await page.goto(address)
+await page.getByRole('button', { name: 'Open the demo workshop' }).click()
+await page.getByRole('heading', { name: 'Stone tray' }).waitFor()
+// the notes of a first visit would stand in the way of what is shown
+await page.evaluate(() => localStorage.setItem('verger-tour', 'seen'))
+for (const [name, path, { scheme = 'light', width = 1280, height = 800 } = {}] of SHOTS) {
+  await page.setViewportSize({ width, height })
+  await page.emulateMedia({ colorScheme: scheme })
+  await page.goto(address + path)
+  await page.getByRole('heading', { level: 1 }).waitFor()
+  if (path.endsWith('/plan')) await page.locator('[data-verdict]').waitFor({ timeout: 60_000 })
+  if (name === 'space') {
+    await page.getByRole('button', { name: 'in space' }).click()
+    await page.locator('[data-testid=solid][data-settled]').waitFor({ timeout: 60_000 })
+  }
+  await page.evaluate('document.fonts.ready')
+  await page.waitForTimeout(600)
+  await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) })
+}
+await browser.close()

@@ -1,0 +1,65 @@
+import { Module, type DynamicModule } from '@nestjs/common'
+import { APP_FILTER, APP_GUARD } from '@nestjs/core'
+import { LoggerModule } from 'nestjs-pino'
+import { AuthModule } from './auth/auth.module.js'
+import { SessionGuard } from './auth/session.guard.js'
+import { ComputeModule } from './compute/compute.module.js'
+import { CONFIG, type Config } from './config.js'
+import { DB, type Db } from './db/database.js'
+import { HealthModule } from './health/health.module.js'
+import { ProblemFilter } from './http/problem.js'
+import { PiecesModule } from './pieces/pieces.module.js'
+import { StonesModule } from './stones/stones.module.js'
+import { WorkshopModule } from './workshop/workshop.module.js'
+
+@Module({})
+class Shared {}
+
+@Module({})
+export class AppModule {
+  static with(config: Config, db: Db): DynamicModule {
+    const shared: DynamicModule = {
+      module: Shared,
+      global: true,
+      providers: [
+        { provide: CONFIG, useValue: config },
+        { provide: DB, useValue: db },
+      ],
+      exports: [CONFIG, DB],
+    }
+    return {
+      module: AppModule,
+      imports: [
+        shared,
+        LoggerModule.forRoot({
+          pinoHttp: {
+            level: config.logLevel,
+            // no secrets, no bodies: method, path, status and time are enough to follow what happened
+            redact: ['req.headers', 'res.headers'],
+            serializers: {
+              req: ({ id, method, url }: { id: unknown; method: string; url: string }) => ({
+                id,
+                method,
+                url,
+              }),
+              res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
+            },
+            autoLogging: {
+              ignore: (req) => !(req.url ?? '').startsWith('/api/') || req.url === '/api/health',
+            },
+          },
+        }),
+        AuthModule,
+        ComputeModule,
+        HealthModule,
+        StonesModule,
+        PiecesModule,
+        WorkshopModule,
+      ],
+      providers: [
+        { provide: APP_FILTER, useClass: ProblemFilter },
+        { provide: APP_GUARD, useClass: SessionGuard },
+      ],
+    }
+  }
+}

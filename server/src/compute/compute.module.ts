@@ -1,0 +1,42 @@
+import { Global, Injectable, Module, type OnModuleDestroy } from '@nestjs/common'
+import type { PlanRequest } from '@verger/core'
+import { Piscina } from 'piscina'
+import { ProblemError } from '../http/problem.js'
+import type { ComputeResult } from './plan.worker.js'
+
+const LIMIT_MS = 10_000
+
+/** Plans in worker threads, so that the server goes on answering: ten seconds at most, and a short queue. */
+@Injectable()
+export class Compute implements OnModuleDestroy {
+  private readonly pool = new Piscina({
+    filename: new URL('./plan.worker.js', import.meta.url).href,
+    minThreads: 0,
+    maxThreads: 2,
+    maxQueue: 16,
+    idleTimeout: 30_000,
+  })
+
+  async plan(request: PlanRequest): Promise<ComputeResult> {
+    try {
+      return (await this.pool.run(request, { signal: AbortSignal.timeout(LIMIT_MS) })) as ComputeResult
+    } catch (error) {
+      const name = error instanceof Error ? `${error.name} ${error.message}` : ''
+      if (/queue|abort|timeout/i.test(name))
+        throw new ProblemError(
+          503,
+          'Too many plans are being computed',
+          'Try again in a few seconds; your choices are kept.',
+        )
+      throw error
+    }
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    await this.pool.destroy()
+  }
+}
+
+@Global()
+@Module({ providers: [Compute], exports: [Compute] })
+export class ComputeModule {}

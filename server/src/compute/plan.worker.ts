@@ -1,0 +1,45 @@
+import type { SavedPlan } from '@verger/contract'
+import { holdLine, numberOf, plan, planHold, type Options, type PlanRequest } from '@verger/core'
+
+export type ComputeResult =
+  { readonly ok: true; readonly saved: SavedPlan } | { readonly ok: false; readonly problems: string[] }
+
+/** Runs in a worker thread: the plan again from the choices, as it is saved. */
+export default function compute(request: PlanRequest): ComputeResult {
+  const result = plan(request)
+  if (!result.ok)
+    return { ok: false, problems: result.findings.filter((f) => f.severity === 'error').map((f) => f.code) }
+  const made = result.plan
+  const { hold, shown } = planHold(made)
+  const grams = numberOf(shown.pull)
+  const line = holdLine(hold, grams)
+  return {
+    ok: true,
+    saved: {
+      format: 1,
+      family: made.family,
+      familyVersion: made.familyVersion,
+      stone: request.stone,
+      options: mutable(request.options),
+      settings: {
+        ...request.settings,
+        school: { ...request.settings.school },
+        prices: { ...request.settings.prices },
+      },
+      lengths: Object.fromEntries(made.cut.wires.map((w) => [w.id, numberOf(w.length)])),
+      hold: {
+        verdict: hold.verdict,
+        word: line.word,
+        say: line.say,
+        grams,
+        timesWeight: hold.timesWeight,
+        weakest: hold.weakest,
+      },
+      metal: numberOf(made.cut.metal),
+      minutes: made.steps.reduce((sum, s) => sum + s.minutes, 0),
+    },
+  }
+}
+
+const mutable = (options: Options): SavedPlan['options'] =>
+  Object.fromEntries(Object.entries(options).map(([k, v]) => [k, typeof v === 'object' ? [...v] : v]))

@@ -1,0 +1,67 @@
+import { sql, type Kysely, type Migration } from 'kysely'
+
+/** Forward only, applied in the order of their names under Kysely's advisory lock. Never edit one that was released. */
+export const migrations: Record<string, Migration> = {
+  '0001_first': {
+    async up(db: Kysely<unknown>) {
+      const statements = [
+        `create table workshops (
+          id text primary key, name text not null, demo boolean not null default false,
+          settings jsonb not null, created_at timestamptz not null default now())`,
+        `create table makers (
+          workshop_id text not null references workshops(id) on delete cascade, id text not null,
+          email text not null, name text not null, password_hash text not null,
+          created_at timestamptz not null default now(), primary key (workshop_id, id))`,
+        `create unique index makers_email on makers (lower(email))`,
+        `create table sessions (
+          token_hash text primary key, workshop_id text not null, maker_id text not null,
+          expires_at timestamptz not null, created_at timestamptz not null default now(),
+          foreign key (workshop_id, maker_id) references makers(workshop_id, id) on delete cascade)`,
+        `create table stones (
+          workshop_id text not null references workshops(id) on delete cascade, id text not null,
+          version integer not null default 1, name text not null default '', note text not null default '',
+          stone jsonb not null, created_at timestamptz not null default now(), primary key (workshop_id, id))`,
+        `create table pieces (
+          workshop_id text not null, id text not null, version integer not null default 1,
+          name text not null default '', note text not null default '',
+          station text not null check (station in ('measure','plan','cut','wrap','proof','ledger')),
+          stone_id text not null, plan jsonb, created_at timestamptz not null default now(),
+          updated_at timestamptz not null default now(), primary key (workshop_id, id),
+          foreign key (workshop_id, stone_id) references stones(workshop_id, id))`,
+        `create table bench_events (
+          workshop_id text not null, id text not null, piece_id text not null, kind text not null,
+          subject text not null, value jsonb, at timestamptz not null, received_at timestamptz not null default now(),
+          primary key (workshop_id, id),
+          foreign key (workshop_id, piece_id) references pieces(workshop_id, id) on delete cascade)`,
+        `create index bench_events_piece on bench_events (workshop_id, piece_id)`,
+        `create table ledger (
+          workshop_id text not null, piece_id text not null, figures jsonb not null,
+          finished_at timestamptz not null default now(), primary key (workshop_id, piece_id),
+          foreign key (workshop_id, piece_id) references pieces(workshop_id, id) on delete cascade)`,
+        `create table attempts (key text primary key, count integer not null, since timestamptz not null)`,
+      ]
+      for (const statement of statements) await sql.raw(statement).execute(db)
+    },
+  },
+  '0002_accounts_variants_costs': {
+    async up(db: Kysely<unknown>) {
+      const statements = [
+        `alter table makers add column role text not null default 'owner' check (role in ('owner','maker'))`,
+        `alter table sessions add column id text not null default md5(random()::text || clock_timestamp()::text)`,
+        `alter table sessions add column agent text not null default ''`,
+        `alter table sessions add column seen_at timestamptz not null default now()`,
+        `create unique index sessions_id on sessions (workshop_id, id)`,
+        `create table invites (
+          token_hash text primary key, workshop_id text not null references workshops(id) on delete cascade,
+          role text not null check (role in ('owner','maker')), made_by text not null, expires_at timestamptz not null,
+          used_at timestamptz, created_at timestamptz not null default now(),
+          foreign key (workshop_id, made_by) references makers(workshop_id, id) on delete cascade)`,
+        `alter table stones add column removed_at timestamptz`,
+        `alter table pieces add column removed_at timestamptz`,
+        `alter table pieces add column variants jsonb not null default '[]'`,
+        `alter table pieces add column costs jsonb`,
+      ]
+      for (const statement of statements) await sql.raw(statement).execute(db)
+    },
+  },
+}

@@ -1,0 +1,76 @@
+import type { BenchEvent, Costs, Role, SavedPlan, Settings, StationId, Variant } from '@verger/contract'
+import type { Stone } from '@verger/core'
+import type { ColumnType, Generated } from 'kysely'
+
+/** jsonb: read as a value, written as its text. */
+type Json<T> = ColumnType<T, string, string>
+type Made = Generated<Date>
+
+export interface Tables {
+  workshops: { id: string; name: string; demo: boolean; settings: Json<Settings>; created_at: Made }
+  makers: {
+    workshop_id: string
+    id: string
+    email: string
+    name: string
+    password_hash: string
+    role: Generated<Role>
+    created_at: Made
+  }
+  sessions: {
+    token_hash: string
+    id: string
+    workshop_id: string
+    maker_id: string
+    agent: string
+    seen_at: Made
+    expires_at: Date
+    created_at: Made
+  }
+  invites: {
+    token_hash: string
+    workshop_id: string
+    role: Role
+    made_by: string
+    expires_at: Date
+    used_at: Date | null
+    created_at: Made
+  }
+  stones: {
+    workshop_id: string
+    id: string
+    version: Generated<number>
+    name: string
+    note: string
+    stone: Json<Stone>
+    removed_at: Date | null
+    created_at: Made
+  }
+  pieces: {
+    workshop_id: string
+    id: string
+    version: Generated<number>
+    name: string
+    note: string
+    station: StationId
+    stone_id: string
+    plan: ColumnType<SavedPlan | null, string | null, string | null>
+    variants: ColumnType<Variant[], string | undefined, string>
+    costs: ColumnType<Costs | null, string | null | undefined, string | null>
+    removed_at: Date | null
+    created_at: Made
+    updated_at: Made
+  }
+  bench_events: {
+    workshop_id: string
+    id: string
+    piece_id: string
+    kind: BenchEvent['kind']
+    subject: string
+    value: ColumnType<number | string | null, string | null, string | null>
+    at: ColumnType<Date, string, string>
+    received_at: Made
+  }
+  ledger: { workshop_id: string; piece_id: string; figures: Json<Record<string, unknown>>; finished_at: Made }
+  attempts: { key: string; count: number; since: Date }
+}

@@ -1,0 +1,216 @@
+import type { BenchEvent, Costs, StationId } from '@verger/contract'
+import { DEFAULT_SETTINGS, plan, startingOptions, type Stone } from '@verger/core'
+import { randomBytes } from 'node:crypto'
+import { AuthService } from '../auth/auth.service.js'
+import compute from '../compute/plan.worker.js'
+import type { Db } from '../db/database.js'
+
+interface DemoStone {
+  readonly id: string
+  readonly name: string
+  readonly note?: string
+  readonly stone: Stone
+  readonly costs?: Costs
+  readonly piece?: { readonly name: string; readonly station: StationId; readonly alloy: string }
+}
+
+const cab = (
+  outline: Stone['outline'],
+  mineral: string,
+  length: number,
+  width: number,
+  depth: number,
+  more: Partial<Stone> = {},
+): Stone => ({
+  kind: 'cabochon',
+  outline,
+  mineral,
+  length,
+  width,
+  depth,
+  ...more,
+})
+
+/** Made-up stones of a made-up workshop in an old fruit store, preparing for a winter market. */
+export const DEMO_STONES: readonly DemoStone[] = [
+  {
+    id: 'demo-labradorite',
+    name: 'Blue flash',
+    note: 'Flash runs from lower left to upper right.',
+    stone: cab('oval', 'labradorite', 30, 22, 7, { wall: 2 }),
+    piece: { name: 'Winter sky pendant', station: 'wrap', alloy: 'copper' },
+  },
+  {
+    id: 'demo-prehnite',
+    name: 'Green drop',
+    stone: cab('drop', 'prehnite', 27, 18, 6, { wall: 1.6 }),
+    piece: { name: 'Orchard drop', station: 'plan', alloy: 'sterling silver' },
+  },
+  {
+    id: 'demo-chrysoprase',
+    name: 'Small apple',
+    stone: cab('round', 'chrysoprase', 16, 16, 5.5, { wall: 1.5 }),
+  },
+  {
+    id: 'demo-sodalite',
+    name: 'Cellar blue',
+    stone: cab('oval', 'sodalite', 25, 18, 6.2, { wall: 1.8 }),
+    piece: { name: 'Cellar blue pendant', station: 'cut', alloy: 'brass' },
+  },
+  { id: 'demo-moss', name: 'Moss window', stone: cab('oval', 'moss agate', 34, 25, 5.8) },
+  { id: 'demo-carnelian', name: 'Ember', stone: cab('drop', 'carnelian', 32, 20, 7.5, { wall: 2.2 }) },
+  {
+    id: 'demo-rose',
+    name: 'Pale round',
+    stone: cab('round', 'rose quartz', 20, 20, 8, { wall: 2 }),
+    piece: { name: 'Frost button', station: 'ledger', alloy: 'copper' },
+    costs: {
+      stone: 650,
+      source: 'winter fair, tray of odd rounds',
+      findings: [
+        { name: 'cord with clasp', cost: 240 },
+        { name: 'jump ring', cost: 15 },
+      ],
+      packaging: 120,
+      fees: 8,
+      method: 'time and materials',
+      margin: 15,
+      multiple: 4,
+      sold: 5800,
+    },
+  },
+]
+
+const eventId = () => randomBytes(12).toString('hex')
+
+/** Loads the demo workshop once. Returns false when it is there already. */
+export async function loadDemo(db: Db, now: Date, tell: (line: string) => void): Promise<boolean> {
+  const there = await db.selectFrom('workshops').select('id').where('demo', '=', true).executeTakeFirst()
+  if (there) return false
+  tell('Loading the demo workshop …')
+  const workshop = 'demo-fruit-store'
+  const settings = DEFAULT_SETTINGS
+  const password_hash = await AuthService.hashPassword(randomBytes(24).toString('hex'))
+  const rows = DEMO_STONES.map((d) => {
+    if (!d.piece) return { d, saved: undefined }
+    const options = startingOptions(d.stone, 'bound-frame', { alloy: d.piece.alloy, temper: 'half hard' })
+    if (!options) throw new Error(`the demo stone ${d.id} cannot be planned`)
+    const result = compute({ stone: d.stone, family: 'bound-frame', options, settings })
+    if (!result.ok) throw new Error(`the demo stone ${d.id} has a plan with errors`)
+    return { d, saved: result.saved }
+  })
+  await db.transaction().execute(async (tx) => {
+    await tx
+      .insertInto('workshops')
+      .values({
+        id: workshop,
+        name: 'Old fruit store workshop',
+        demo: true,
+        settings: JSON.stringify(settings),
+      })
+      .execute()
+    await tx
+      .insertInto('makers')
+      .values({
+        workshop_id: workshop,
+        id: 'demo-maker',
+        email: 'demo@fruit-store.invalid',
+        name: 'Demo maker',
+        password_hash,
+      })
+      .execute()
+    for (const [i, { d, saved }] of rows.entries()) {
+      await tx
+        .insertInto('stones')
+        .values({
+          workshop_id: workshop,
+          id: d.id,
+          name: d.name,
+          note: d.note ?? '',
+          stone: JSON.stringify(d.stone),
+          created_at: new Date(now.getTime() + i),
+        })
+        .execute()
+      if (!d.piece || !saved) continue
+      const piece = d.id.replace('demo-', 'piece-')
+      await tx
+        .insertInto('pieces')
+        .values({
+          workshop_id: workshop,
+          id: piece,
+          name: d.piece.name,
+          note: '',
+          station: d.piece.station,
+          stone_id: d.id,
+          plan: JSON.stringify(saved),
+          costs: d.costs ? JSON.stringify(d.costs) : null,
+          updated_at: new Date(now.getTime() - (d.piece.station === 'wrap' ? 0 : 3_600_000 * (i + 1))),
+        })
+        .execute()
+      const events = demoEvents(d, saved.options, now)
+      for (let k = 0; k < events.length; k += 100)
+        await tx
+          .insertInto('bench_events')
+          .values(
+            events.slice(k, k + 100).map(({ value, ...e }) => ({
+              ...e,
+              workshop_id: workshop,
+              piece_id: piece,
+              value: value === undefined ? null : JSON.stringify(value),
+            })),
+          )
+          .execute()
+    }
+  })
+  return true
+}
+
+/** Work already done on the demo pieces: the one on the bench half-way through its foot, the finished one to its end. */
+function demoEvents(
+  d: DemoStone,
+  options: Record<string, number | string | number[]>,
+  now: Date,
+): BenchEvent[] {
+  const station = d.piece?.station
+  if (station !== 'wrap' && station !== 'ledger') return []
+  const result = plan({ stone: d.stone, family: 'bound-frame', options, settings: DEFAULT_SETTINGS })
+  if (!result.ok) return []
+  const { steps, cut } = result.plan
+  let at = now.getTime() - 9 * 3_600_000
+  const out: BenchEvent[] = []
+  const push = (kind: BenchEvent['kind'], subject: string, value?: number | string) => {
+    at += 900
+    out.push({
+      id: eventId(),
+      kind,
+      subject,
+      at: new Date(at).toISOString(),
+      ...(value === undefined ? {} : { value }),
+    })
+  }
+  for (const wire of cut.wires) push('cut', wire.id, Number(wire.shown.value))
+  const last = station === 'ledger' ? steps.length : steps.findIndex((s) => s.id === 'bind-foot')
+  steps.slice(0, last).forEach((step) => {
+    for (let k = 0; k < (step.count?.target ?? 0); k++) push('turn', step.id)
+    push('time', step.id, Math.round(step.minutes * 1.15 * 60_000))
+    push('step-done', step.id)
+  })
+  if (station === 'wrap') {
+    const step = steps[last]!
+    for (let k = 0; k < Math.floor((step.count?.target ?? 0) * 0.6); k++) push('turn', step.id)
+    push('time', step.id, 140_000)
+  } else
+    for (const check of [
+      'weakest',
+      'frame-only',
+      'shake',
+      'push',
+      'ends',
+      'bail',
+      'symmetry',
+      'stone',
+      'temporary',
+    ])
+      push('proof', check, 'pass')
+  return out
+}

@@ -1,0 +1,12 @@
+import { Module } from '@nestjs/common'
+import { WorkshopModule } from '../workshop/workshop.module.js'
+import { PiecesController } from './pieces.controller.js'
+import { PiecesRepository } from './pieces.repository.js'
+import { PiecesService } from './pieces.service.js'
+
+@Module({
+  imports: [WorkshopModule],
+  controllers: [PiecesController],
+  providers: [PiecesRepository, PiecesService],
+})
+export class PiecesModule {}

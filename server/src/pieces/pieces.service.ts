@@ -1,0 +1,106 @@
+import { Inject, Injectable } from '@nestjs/common'
+import {
+  checkChoices,
+  tally,
+  type Choices,
+  type PieceRow,
+  type PlanSave,
+  type PlanSaved,
+  type SavedPlan,
+  type VariantWrite,
+} from '@verger/contract'
+import { randomUUID } from 'node:crypto'
+import { Compute } from '../compute/compute.module.js'
+import { notFound, ProblemError } from '../http/problem.js'
+import { WorkshopRepository } from '../workshop/workshop.module.js'
+import { PiecesRepository } from './pieces.repository.js'
+
+/** Difference between a shown and a recomputed length that is not worth telling, mm. */
+const SAME = 0.01
+const MOST_VARIANTS = 12
+
+@Injectable()
+export class PiecesService {
+  constructor(
+    @Inject(PiecesRepository) private readonly pieces: PiecesRepository,
+    @Inject(WorkshopRepository) private readonly workshops: WorkshopRepository,
+    @Inject(Compute) private readonly compute: Compute,
+  ) {}
+
+  /** Computes the plan again from its choices and saves what was computed; lengths that differ from those shown are told. */
+  async savePlan(workshop: string, id: string, save: PlanSave): Promise<PlanSaved> {
+    const piece = await this.pieces.one(workshop, id)
+    const plan = await this.planned(workshop, piece, save.choices)
+    const row = await this.pieces.edit(workshop, id, { version: save.version }, { plan })
+    const differences = Object.entries(plan.lengths)
+      .map(([wire, computed]) => ({ wire, computed, shown: save.lengths[wire] ?? 0 }))
+      .filter((d) => Math.abs(d.shown - d.computed) > SAME)
+    return { piece: row, differences }
+  }
+
+  /** Keeps choices beside the plan, under a name; the same name again replaces it. */
+  async keepVariant(workshop: string, id: string, write: VariantWrite): Promise<PieceRow> {
+    const piece = await this.pieces.one(workshop, id)
+    const others = piece.variants.filter((v) => v.name !== write.name)
+    if (others.length >= MOST_VARIANTS)
+      throw new ProblemError(409, 'A piece keeps twelve variants at most', 'Remove one first.')
+    const plan = await this.planned(workshop, piece, write.choices)
+    const variants = [...others, { id: randomUUID(), name: write.name, plan }]
+    return this.pieces.edit(workshop, id, { version: write.version }, { variants })
+  }
+
+  async removeVariant(workshop: string, id: string, variant: string): Promise<PieceRow> {
+    const piece = await this.pieces.one(workshop, id)
+    const variants = piece.variants.filter((v) => v.id !== variant)
+    if (variants.length === piece.variants.length) throw notFound('variant')
+    return this.pieces.edit(workshop, id, { version: piece.version }, { variants })
+  }
+
+  private async planned(workshop: string, piece: PieceRow, choices: Choices): Promise<SavedPlan> {
+    const checked = checkChoices(piece.stone, choices)
+    if (!checked.success)
+      throw new ProblemError(
+        400,
+        'Some choices cannot be used',
+        'Change the named ones.',
+        checked.error.issues.map((i) => ({
+          path: `choices.options.${i.path.join('.')}`,
+          message: i.message,
+        })),
+      )
+    const result = await this.compute.plan({
+      stone: piece.stone,
+      family: choices.family,
+      options: choices.options,
+      settings: await this.workshops.settings(workshop),
+    })
+    if (!result.ok)
+      throw new ProblemError(
+        400,
+        'This plan cannot be built',
+        'Mend what the plan names first.',
+        result.problems.map((code) => ({ path: 'choices.options', message: code })),
+      )
+    return result.saved
+  }
+
+  /** Writes the piece's figures into the ledger as they stand. */
+  async finish(workshop: string, id: string): Promise<void> {
+    const piece = await this.pieces.one(workshop, id)
+    if (!piece.plan) throw new ProblemError(409, 'This piece has no plan yet', 'Plan it first.')
+    const bench = tally(await this.pieces.events(workshop, id))
+    const { rate } = await this.workshops.settings(workshop)
+    const minutes = Object.values(bench.time).reduce((a, b) => a + b, 0) / 60_000
+    await this.pieces.finish(workshop, id, {
+      metal: piece.plan.metal,
+      minutes,
+      labour: (minutes / 60) * (rate / 100),
+      planned: piece.plan.lengths,
+      used: bench.cut,
+      hold: piece.plan.hold,
+      proof: bench.proof,
+      reasons: bench.reasons,
+      costs: piece.costs,
+    })
+  }
+}

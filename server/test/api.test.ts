@@ -1,0 +1,278 @@
+import { cookieOf, eventId, Running, STONE, turn } from './running'
+
+const server = new Running()
+const call = server.call.bind(server)
+let mine = ''
+beforeAll(async () => {
+  await server.boot()
+  mine = (await server.signUp()).cookie
+}, 120_000)
+
+afterAll(() => server.kill())
+
+describe('health and errors', () => {
+  it('answers without a session', async () => {
+    expect((await call('GET', '/api/health')).body).toMatchObject({ ok: true, demo: true })
+  })
+
+  it('gives problem details with field paths', async () => {
+    const a = await call('POST', '/api/stones', { stone: { ...STONE, length: 'long' } }, mine)
+    expect(a.status).toBe(400)
+    expect(a.headers.get('content-type')).toContain('application/problem+json')
+    expect(a.body.fields.map((f: { path: string }) => f.path)).toContain('stone.length')
+  })
+
+  it.each([
+    ['not JSON', '{"a":'],
+    ['an array', []],
+    ['a number', 3],
+    ['null', null],
+    ['unknown keys', { stone: STONE, extra: 1 }],
+  ])('refuses %s with a 4xx', async (_, body) => {
+    const a = await call('POST', '/api/stones', body, mine)
+    expect(a.status).toBeGreaterThanOrEqual(400)
+    expect(a.status).toBeLessThan(500)
+    expect(a.body.title).toBeDefined()
+  })
+
+  it('refuses measures that cannot be, in words, at the field', async () => {
+    const a = await call('POST', '/api/stones', { stone: { ...STONE, wall: 6.4 } }, mine)
+    expect(a.body.fields[0]).toMatchObject({
+      path: 'stone.wall',
+      message: expect.stringContaining('leaves no dome'),
+    })
+  })
+
+  it('sends strict headers and no inline script is allowed', async () => {
+    const csp = (await call('GET', '/api/health')).headers.get('content-security-policy')!
+    expect(csp).toContain("script-src 'self'")
+    expect(csp).not.toContain('unsafe')
+  })
+
+  it('refuses another site and an older tab', async () => {
+    expect(
+      (await call('POST', '/api/stones', { stone: STONE }, mine, { origin: 'https://elsewhere.example' }))
+        .status,
+    ).toBe(403)
+    expect((await call('GET', '/api/stones', undefined, mine, { 'x-verger-contract': '0' })).status).toBe(409)
+  })
+})
+
+describe('sessions', () => {
+  it('asks for one, and ends it on sign-out', async () => {
+    expect((await call('GET', '/api/stones')).status).toBe(401)
+    const cookie = cookieOf(await call('POST', '/api/auth/demo'))
+    expect((await call('GET', '/api/auth/me', undefined, cookie)).body.workshop.demo).toBe(true)
+    expect((await call('POST', '/api/auth/sign-out', {}, cookie)).status).toBe(204)
+    expect((await call('GET', '/api/auth/me', undefined, cookie)).status).toBe(401)
+  })
+
+  it('signs in with the password, not with another, and says the same for an unknown e-mail', async () => {
+    const email = `p.${eventId()}@example.org`
+    await call('POST', '/api/auth/sign-up', { email, password: 'a long password', name: 'P', workshop: 'W' })
+    expect(
+      (await call('POST', '/api/auth/sign-in', { email: email.toUpperCase(), password: 'a long password' }))
+        .status,
+    ).toBe(204)
+    const wrong = await call('POST', '/api/auth/sign-in', { email, password: 'wrong' })
+    const unknown = await call('POST', '/api/auth/sign-in', { email: `q${email}`, password: 'wrong' })
+    expect([wrong.status, unknown.status]).toEqual([401, 401])
+    expect(wrong.body).toEqual(unknown.body)
+    expect(
+      (
+        await call('POST', '/api/auth/sign-up', {
+          email,
+          password: 'a long password',
+          name: 'P',
+          workshop: 'W',
+        })
+      ).status,
+    ).toBe(409)
+  })
+
+  it('stops guessing after ten tries', async () => {
+    const email = `guess.${eventId()}@example.org`
+    const statuses = []
+    for (let k = 0; k < 12; k++)
+      statuses.push((await call('POST', '/api/auth/sign-in', { email, password: `g${k}` })).status)
+    expect(statuses.slice(0, 10).every((s) => s === 401)).toBe(true)
+    expect(statuses.slice(10)).toEqual([429, 429])
+  })
+
+  it('logs neither passwords nor cookies', () => {
+    expect(server.logs).not.toContain('a long password')
+    expect(server.logs).not.toMatch(/verger-test=/)
+  })
+})
+
+describe('stones and pieces', () => {
+  let stoneId = ''
+  let pieceId = ''
+  it('keeps a stone and refuses a stale edit, losing nothing', async () => {
+    const made = await call('POST', '/api/stones', { name: 'Red', stone: STONE }, mine)
+    stoneId = made.body.id
+    const edit = { name: 'Redder', note: '', stone: { ...STONE, depth: 6.8 }, version: 1 }
+    expect((await call('PUT', `/api/stones/${stoneId}`, edit, mine)).body).toMatchObject({
+      version: 2,
+      stone: { depth: 6.8 },
+    })
+    expect((await call('PUT', `/api/stones/${stoneId}`, { ...edit, name: 'Late' }, mine)).status).toBe(409)
+    expect((await call('GET', `/api/stones/${stoneId}`, undefined, mine)).body.name).toBe('Redder')
+  })
+
+  it('recomputes a plan on saving and tells lengths that differ', async () => {
+    const core = await import('@verger/core')
+    pieceId = (await call('POST', '/api/pieces', { stoneId, name: 'Red pendant' }, mine)).body.id
+    const stone = { ...STONE, depth: 6.8 } as import('@verger/core').Stone
+    const options = core.startingOptions(stone, 'bound-frame', { alloy: 'copper', temper: 'half hard' })!
+    const made = core.plan({ stone, family: 'bound-frame', options, settings: core.DEFAULT_SETTINGS })
+    if (!made.ok) throw new Error('no plan')
+    const lengths = Object.fromEntries(made.plan.cut.wires.map((w) => [w.id, Number(w.length.value)]))
+    const body = { version: 1, familyVersion: 1, choices: { family: 'bound-frame', options }, lengths }
+    const saved = await call('PUT', `/api/pieces/${pieceId}/plan`, body, mine)
+    expect(saved.status).toBe(200)
+    expect(saved.body.differences).toEqual([])
+    expect(saved.body.piece.plan.lengths).toEqual(lengths)
+    const lied = await call(
+      'PUT',
+      `/api/pieces/${pieceId}/plan`,
+      { ...body, version: 2, lengths: { ...lengths, front: 1 } },
+      mine,
+    )
+    expect(lied.body.differences).toMatchObject([{ wire: 'front', shown: 1 }])
+    const bad = await call(
+      'PUT',
+      `/api/pieces/${pieceId}/plan`,
+      { ...body, version: 3, choices: { family: 'bound-frame', options: { ...options, wires: 40 } } },
+      mine,
+    )
+    expect(bad.body.fields[0].path).toBe('choices.options.wires')
+  }, 60_000)
+
+  it('counts each event once, and the union of two devices is right', async () => {
+    const events = Array.from({ length: 9 }, turn)
+    await Promise.all([
+      call('POST', `/api/pieces/${pieceId}/events`, { events: events.slice(0, 6) }, mine),
+      call('POST', `/api/pieces/${pieceId}/events`, { events: events.slice(3) }, mine),
+      call('POST', `/api/pieces/${pieceId}/events`, { events }, mine),
+    ])
+    expect((await call('GET', `/api/pieces/${pieceId}/events`, undefined, mine)).body.events).toHaveLength(9)
+  })
+
+  it('keeps every acknowledged event when the server is killed', async () => {
+    const events = Array.from({ length: 40 }, turn)
+    const acknowledged: string[] = []
+    const sending = events.map(async (event, k) => {
+      await new Promise((r) => setTimeout(r, k * 8))
+      const a = await call('POST', `/api/pieces/${pieceId}/events`, { events: [event] }, mine).catch(
+        () => undefined,
+      )
+      if (a?.status === 201) acknowledged.push(event.id)
+    })
+    setTimeout(() => server.kill(), 170)
+    await Promise.all(sending)
+    await server.boot()
+    await call('POST', `/api/pieces/${pieceId}/events`, { events }, mine)
+    const kept = (await call('GET', `/api/pieces/${pieceId}/events`, undefined, mine)).body.events.map(
+      (e: { id: string }) => e.id,
+    )
+    expect(acknowledged.length).toBeLessThan(40)
+    expect(acknowledged.every((id) => kept.includes(id))).toBe(true)
+    expect(kept).toHaveLength(49)
+    expect(new Set(kept).size).toBe(49)
+  }, 60_000)
+
+  it('brings back what was removed, with its records', async () => {
+    expect((await call('DELETE', `/api/stones/${stoneId}`, undefined, mine)).status).toBe(409)
+    expect((await call('DELETE', `/api/pieces/${pieceId}`, undefined, mine)).status).toBe(204)
+    expect((await call('GET', `/api/pieces/${pieceId}`, undefined, mine)).status).toBe(404)
+    expect((await call('DELETE', `/api/stones/${stoneId}`, undefined, mine)).status).toBe(204)
+    expect((await call('GET', '/api/stones', undefined, mine)).body).toEqual([])
+    expect((await call('POST', `/api/stones/${stoneId}/restore`, {}, mine)).status).toBe(201)
+    const back = await call('POST', `/api/pieces/${pieceId}/restore`, {}, mine)
+    expect(back.body.name).toBe('Red pendant')
+    expect((await call('GET', `/api/pieces/${pieceId}/events`, undefined, mine)).body.events).toHaveLength(49)
+  })
+
+  it('keeps variants and costs with the piece, each edit counted', async () => {
+    const piece = (await call('GET', `/api/pieces/${pieceId}`, undefined, mine)).body
+    const choices = { family: 'bound-frame', options: { ...piece.plan.options, neck: 7 } }
+    const kept = await call(
+      'POST',
+      `/api/pieces/${pieceId}/variants`,
+      { version: piece.version, name: 'Long neck', choices },
+      mine,
+    )
+    expect(kept.status).toBe(201)
+    expect(kept.body.variants).toMatchObject([{ name: 'Long neck', plan: { options: { neck: 7 } } }])
+    const stale = { version: piece.version, costs: { ...kept.body.costs, stone: 1250 } }
+    expect((await call('PUT', `/api/pieces/${pieceId}/costs`, stale, mine)).status).toBe(409)
+    const costs = await call(
+      'PUT',
+      `/api/pieces/${pieceId}/costs`,
+      { ...stale, version: kept.body.version },
+      mine,
+    )
+    expect(costs.body.costs).toMatchObject({ stone: 1250, fees: null })
+    const id = kept.body.variants[0].id
+    expect(
+      (await call('DELETE', `/api/pieces/${pieceId}/variants/${id}`, undefined, mine)).body.variants,
+    ).toEqual([])
+    expect((await call('DELETE', `/api/pieces/${pieceId}/variants/${id}`, undefined, mine)).status).toBe(404)
+  }, 60_000)
+})
+
+describe('accounts', () => {
+  it('invites into the same workshop, once, and only by an owner', async () => {
+    const owner = await server.signUp()
+    const made = await call('POST', '/api/workshop/invites', { role: 'maker' }, owner.cookie)
+    expect(made.status).toBe(201)
+    const person = {
+      token: made.body.token,
+      email: `j.${eventId()}@example.org`,
+      password: 'a long password',
+      name: 'J',
+    }
+    const joined = await call('POST', '/api/auth/join', person)
+    expect(joined.status).toBe(204)
+    const cookie = cookieOf(joined)
+    const [me, boss] = await Promise.all([
+      call('GET', '/api/auth/me', undefined, cookie),
+      call('GET', '/api/auth/me', undefined, owner.cookie),
+    ])
+    expect(me.body.maker.role).toBe('maker')
+    expect(me.body.workshop.id).toBe(boss.body.workshop.id)
+    expect((await call('GET', '/api/workshop/makers', undefined, cookie)).body).toHaveLength(2)
+    expect((await call('POST', '/api/auth/join', { ...person, email: `k${person.email}` })).status).toBe(404)
+    expect((await call('POST', '/api/workshop/invites', { role: 'owner' }, cookie)).status).toBe(403)
+  })
+
+  it('changes the password and ends the other sessions', async () => {
+    const who = await server.signUp()
+    const again = cookieOf(
+      await call('POST', '/api/auth/sign-in', { email: who.email, password: who.password }),
+    )
+    const sessions = (await call('GET', '/api/auth/sessions', undefined, who.cookie)).body
+    expect(sessions).toHaveLength(2)
+    expect(sessions.filter((s: { here: boolean }) => s.here)).toHaveLength(1)
+    const next = 'another long one'
+    const wrong = await call('PUT', '/api/auth/password', { current: 'nope nope nope', next }, who.cookie)
+    expect(wrong.body.fields).toMatchObject([{ path: 'current' }])
+    expect(
+      (await call('PUT', '/api/auth/password', { current: who.password, next }, who.cookie)).status,
+    ).toBe(204)
+    expect((await call('GET', '/api/auth/me', undefined, again)).status).toBe(401)
+    expect((await call('GET', '/api/auth/me', undefined, who.cookie)).status).toBe(200)
+    expect(
+      (await call('POST', '/api/auth/sign-in', { email: who.email, password: who.password })).status,
+    ).toBe(401)
+    const third = cookieOf(await call('POST', '/api/auth/sign-in', { email: who.email, password: next }))
+    const list = (await call('GET', '/api/auth/sessions', undefined, who.cookie)).body as {
+      id: string
+      here: boolean
+    }[]
+    const away = list.find((s) => !s.here)!
+    expect((await call('DELETE', `/api/auth/sessions/${away.id}`, undefined, who.cookie)).status).toBe(204)
+    expect((await call('GET', '/api/auth/me', undefined, third)).status).toBe(401)
+  })
+})

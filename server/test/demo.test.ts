@@ -1,0 +1,63 @@
+import {
+  DEFAULT_SETTINGS,
+  evaluate,
+  FORMULAS,
+  isLeaf,
+  numberOf,
+  plan,
+  planHold,
+  startingOptions,
+  type Quantity,
+} from '@verger/core'
+import { DEMO_STONES } from '../src/demo/demo'
+
+const isFigure = (v: unknown): v is Quantity =>
+  typeof v === 'object' && v !== null && 'formula' in v && 'inputs' in v && 'value' in v
+
+function figuresIn(value: unknown, into: Quantity[] = []): Quantity[] {
+  if (isFigure(value)) into.push(value, ...Object.values(value.inputs).flatMap((q) => figuresIn(q)))
+  else if (typeof value === 'object' && value !== null)
+    for (const v of Object.values(value)) figuresIn(v, into)
+  return into
+}
+
+describe('the demo workshop', () => {
+  it.each(DEMO_STONES.map((d) => [d.name, d] as const))(
+    '%s: every figure that is shown, evaluated anew from its inputs, gives the shown value',
+    (_, demo) => {
+      const options = startingOptions(demo.stone, 'bound-frame', {
+        alloy: demo.piece?.alloy ?? 'copper',
+        temper: 'half hard',
+      })
+      expect(options).toBeDefined()
+      const result = plan({
+        stone: demo.stone,
+        family: 'bound-frame',
+        options: options!,
+        settings: DEFAULT_SETTINGS,
+      })
+      if (!result.ok) throw new Error(JSON.stringify(result.findings))
+      const { design, ...made } = result.plan
+      expect(design.wires.length).toBeGreaterThanOrEqual(3)
+      const { hold, shown } = planHold(result.plan)
+      expect(hold.caught).toBe(true)
+      const figures = figuresIn([made, shown])
+      expect(figures.length).toBeGreaterThan(300)
+      // like nodes are evaluated once: the search for holding is long
+      const seen = new Map<string, number | string>()
+      for (const q of figures) {
+        if (isLeaf(q)) continue
+        const key = JSON.stringify([q.formula, q.inputs])
+        if (!seen.has(key)) seen.set(key, evaluate(q, FORMULAS))
+        const again = seen.get(key)!
+        if (typeof again === 'number')
+          expect({ formula: q.formula, near: Math.abs(again - numberOf(q)) < 1e-6 }).toEqual({
+            formula: q.formula,
+            near: true,
+          })
+        else expect(again).toBe(q.value)
+      }
+    },
+    120_000,
+  )
+})

@@ -1,0 +1,244 @@
+import 'reflect-metadata'
+import { RequestMethod, type PipeTransform } from '@nestjs/common'
+import { METHOD_METADATA, PATH_METADATA, ROUTE_ARGS_METADATA } from '@nestjs/common/constants'
+import { openApi, ROUTES, type RouteContract } from '@verger/contract'
+import { DEFAULT_SETTINGS, FAMILIES, startingOptions, type Stone } from '@verger/core'
+import { AuthController } from '../src/auth/auth.controller'
+import { DocsController, HealthController } from '../src/health/health.module'
+import { PiecesController } from '../src/pieces/pieces.controller'
+import { StonesController } from '../src/stones/stones.module'
+import { WorkshopController } from '../src/workshop/workshop.module'
+import { eventId, Running, STONE, turn } from './running'
+
+const CONTROLLERS = [
+  AuthController,
+  DocsController,
+  HealthController,
+  PiecesController,
+  StonesController,
+  WorkshopController,
+]
+
+interface Found {
+  readonly key: string
+  readonly schema: unknown
+}
+
+/** Routes that the controllers really have, with the schema of the body that they check. */
+function routesOfCode(): Found[] {
+  return CONTROLLERS.flatMap((controller) => {
+    const base = Reflect.getMetadata(PATH_METADATA, controller) as string
+    return Object.getOwnPropertyNames(controller.prototype).flatMap((name) => {
+      const handler = (controller.prototype as unknown as Record<string, unknown>)[name]
+      const method = Reflect.getMetadata(METHOD_METADATA, handler as object) as RequestMethod | undefined
+      if (method === undefined) return []
+      const path = Reflect.getMetadata(PATH_METADATA, handler as object) as string
+      const full = `/${base}/${path}`.replace(/\/+$/, '').replace(/:(\w+)/g, '{$1}')
+      const args = (Reflect.getMetadata(ROUTE_ARGS_METADATA, controller, name) ?? {}) as Record<
+        string,
+        { pipes: (PipeTransform & { schema?: unknown })[] }
+      >
+      const schema = Object.values(args)
+        .flatMap((a) => a.pipes)
+        .find((p) => typeof p === 'object' && 'schema' in p)?.schema
+      return [{ key: `${RequestMethod[method]} ${full}`, schema }]
+    })
+  })
+}
+
+const keyOf = (r: RouteContract) => `${r.method} ${r.path}`
+
+describe('the published contract', () => {
+  it('has every route of the code and no other, with the very schemas that are checked', () => {
+    const code = routesOfCode()
+    expect(code.map((r) => r.key).sort()).toEqual(ROUTES.map(keyOf).sort())
+    for (const r of ROUTES) {
+      const found = code.find((c) => c.key === keyOf(r))!
+      expect({ route: keyOf(r), same: found.schema === r.body }).toEqual({ route: keyOf(r), same: true })
+    }
+  })
+})
+
+const STONE_ = STONE as Stone
+const OPTIONS = startingOptions(STONE_, FAMILIES[0]!.id, { alloy: 'copper', temper: 'half hard' })!
+const CHOICES = { family: FAMILIES[0]!.id, options: OPTIONS }
+
+/** A body that each route takes. */
+const BODIES: Readonly<Record<string, unknown>> = {
+  'POST /api/auth/sign-in': { email: 'a@example.org', password: 'a long password' },
+  'POST /api/auth/sign-up': { email: 'b@example.org', password: 'a long password', name: 'B', workshop: 'W' },
+  'POST /api/auth/join': {
+    token: 'x'.repeat(32),
+    email: 'c@example.org',
+    password: 'a long password',
+    name: 'C',
+  },
+  'PUT /api/auth/password': { current: 'a long password', next: 'another long password' },
+  'POST /api/workshop/invites': { role: 'maker' },
+  'PUT /api/workshop/settings': DEFAULT_SETTINGS,
+  'POST /api/stones': { name: 'A', note: '', stone: STONE },
+  'PUT /api/stones/{id}': { name: 'A', note: '', stone: STONE, version: 1 },
+  'POST /api/pieces': { stoneId: 'none', name: '' },
+  'PUT /api/pieces/{id}': { version: 1, name: 'x', station: 'plan' },
+  'PUT /api/pieces/{id}/plan': { version: 1, familyVersion: 1, choices: CHOICES, lengths: { front: 150 } },
+  'POST /api/pieces/{id}/variants': { version: 1, name: 'B', choices: CHOICES },
+  'PUT /api/pieces/{id}/costs': {
+    version: 1,
+    costs: {
+      stone: 1200,
+      source: '',
+      findings: [{ name: 'clasp', cost: 150 }],
+      packaging: null,
+      fees: 6.5,
+      method: 'time and materials',
+      margin: 20,
+      multiple: 4,
+      sold: null,
+    },
+  },
+  'POST /api/pieces/{id}/events': { events: [turn(), { ...turn(), kind: 'cut', value: 150 }] },
+}
+
+const server = new Running()
+let mine = ''
+let other = ''
+const ids: Record<string, string> = {}
+
+beforeAll(async () => {
+  await server.boot()
+  mine = (await server.signUp()).cookie
+  other = (await server.signUp()).cookie
+  const stone = await server.call('POST', '/api/stones', BODIES['POST /api/stones'], mine)
+  const piece = await server.call('POST', '/api/pieces', { stoneId: stone.body.id, name: '' }, mine)
+  ids.stones = stone.body.id
+  ids.pieces = piece.body.id
+  const kept = await server.call(
+    'POST',
+    `/api/pieces/${ids.pieces}/variants`,
+    BODIES['POST /api/pieces/{id}/variants'],
+    mine,
+  )
+  ids.variant = kept.body.variants[0].id
+  ids.sessions = (await server.call('GET', '/api/auth/sessions', undefined, mine)).body[0].id
+}, 120_000)
+afterAll(() => server.kill())
+
+const addressOf = (r: RouteContract): string => {
+  const kind = /^\/api\/(?:auth\/)?(\w+)/.exec(r.path)![1]!
+  return r.path.replace('{id}', ids[kind]!).replace('{variant}', ids.variant!)
+}
+
+describe('over HTTP', () => {
+  it('serves the OpenAPI document that the contract makes', async () => {
+    const served = await server.call('GET', '/api/docs')
+    expect(served.body).toEqual(JSON.parse(JSON.stringify(openApi('0.1.0'))))
+    expect(served.body.openapi).toBe('3.1.0')
+    expect(Object.keys(served.body.paths)).toHaveLength(new Set(ROUTES.map((r) => r.path)).size)
+  })
+
+  it('every route that takes an id answers 404 to another workshop', async () => {
+    const routes = ROUTES.filter((r) => r.path.includes('{'))
+    expect(routes.length).toBeGreaterThan(12)
+    for (const r of routes) {
+      expect({ route: keyOf(r), body: r.body === undefined || keyOf(r) in BODIES }).toEqual({
+        route: keyOf(r),
+        body: true,
+      })
+      const answer = await server.call(r.method, addressOf(r), r.body && BODIES[keyOf(r)], other)
+      expect({ route: keyOf(r), status: answer.status }).toEqual({ route: keyOf(r), status: 404 })
+    }
+    expect((await server.call('POST', '/api/pieces', { stoneId: ids.stones, name: '' }, other)).status).toBe(
+      404,
+    )
+    expect((await server.call('GET', '/api/stones', undefined, other)).body).toEqual([])
+    expect((await server.call('GET', '/api/pieces', undefined, other)).body).toEqual([])
+    // and nothing was harmed
+    expect((await server.call('GET', `/api/pieces/${ids.pieces}`, undefined, mine)).status).toBe(200)
+  })
+
+  it('every route that is not open asks for a session', async () => {
+    for (const r of ROUTES.filter((route) => !route.open)) {
+      const answer = await server.call(r.method, addressOf(r), r.body && BODIES[keyOf(r)])
+      expect({ route: keyOf(r), status: answer.status }).toEqual({ route: keyOf(r), status: 401 })
+    }
+  })
+
+  const COUNT = Number(process.env.MALFORMED ?? 400)
+  it(`${COUNT} malformed bodies give only 4xx, with the paths of the fields`, async () => {
+    const random = generator(Number(process.env.SEED ?? 1))
+    const routes = ROUTES.filter((r) => r.body)
+    let refused = 0
+    for (let k = 0; k < COUNT; k++) {
+      const r = routes[k % routes.length]!
+      const body = spoil(BODIES[keyOf(r)], random)
+      // what happens to be right after all says nothing here
+      if (r.body!.safeParse(body).success) continue
+      const raw = random() < 0.03 ? JSON.stringify(body ?? null).slice(0, -1) : undefined
+      const answer = await server.call(r.method, addressOf(r), raw ?? body ?? 'null', mine)
+      const where = { route: keyOf(r), body: JSON.stringify(body)?.slice(0, 300), status: answer.status }
+      expect({ ...where, refused: answer.status >= 400 && answer.status < 500 }).toEqual({
+        ...where,
+        refused: true,
+      })
+      if (answer.status === 400 && !raw && typeof body === 'object' && body !== null)
+        expect({ ...where, fields: (answer.body.fields ?? []).length > 0 }).toEqual({
+          ...where,
+          fields: true,
+        })
+      refused++
+    }
+    expect(refused).toBeGreaterThan(COUNT * 0.7)
+  }, 300_000)
+})
+
+/** A small deterministic generator (mulberry32). */
+function generator(seed: number): () => number {
+  let a = seed
+  return () => {
+    a = (a + 0x6d2b79f5) | 0
+    let t = Math.imul(a ^ (a >>> 15), 1 | a)
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+}
+
+const JUNK: readonly unknown[] = [
+  null,
+  true,
+  -1,
+  1e308,
+  0.5,
+  3_000_000_000,
+  '',
+  'x'.repeat(5000),
+  'nul \u0000 inside',
+  'half \ud800 pair',
+  [],
+  {},
+  [[[]]],
+  { __proto__: null, constructor: 1 },
+  '2026-13-45',
+]
+
+/** A valid body with something wrong somewhere: junk in a field, a key missing or too many, or junk altogether. */
+function spoil(value: unknown, random: () => number): unknown {
+  const junk = () => JUNK[Math.floor(random() * JUNK.length)]
+  if (random() < 0.05) return junk()
+  const copy = JSON.parse(JSON.stringify(value)) as unknown
+  let at = copy as Record<string, unknown>
+  for (;;) {
+    const keys = Object.keys(at)
+    if (keys.length === 0) return junk()
+    const key = keys[Math.floor(random() * keys.length)]!
+    const inner = at[key]
+    if (typeof inner === 'object' && inner !== null && random() < 0.6 && Object.keys(inner).length > 0) {
+      at = inner as Record<string, unknown>
+      continue
+    }
+    const how = random()
+    if (how < 0.6) at[key] = junk()
+    else if (how < 0.8) Reflect.deleteProperty(at, key)
+    else at[`extra ${eventId()}`] = junk()
+    return copy
+  }
+}

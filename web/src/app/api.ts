@@ -1,0 +1,102 @@
+import {
+  CONTRACT_VERSION,
+  problemSchema,
+  type BenchEvent,
+  type CostsWrite,
+  type Health,
+  type InviteMade,
+  type InviteTake,
+  type InviteWrite,
+  type MakerRow,
+  type Me,
+  type PasswordChange,
+  type PieceEdit,
+  type PieceRow,
+  type PlanSave,
+  type PlanSaved,
+  type Problem,
+  type SessionRow,
+  type Settings,
+  type SignIn,
+  type SignUp,
+  type StoneEdit,
+  type StoneRow,
+  type StoneWrite,
+  type VariantWrite,
+} from '@verger/contract'
+
+/** A refusal of the server in its own words; status 0 when it could not be reached. */
+export class ApiError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail ? `${problem.title}. ${problem.detail}` : problem.title)
+  }
+}
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  let response: Response
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers: {
+        'x-verger-contract': CONTRACT_VERSION,
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    })
+  } catch {
+    throw new ApiError({
+      type: 'verger:offline',
+      title: 'The workshop’s server does not answer',
+      status: 0,
+      detail: 'What you do here is kept and sent later.',
+    })
+  }
+  if (response.status === 204) return undefined as T
+  const json: unknown = await response.json().catch(() => undefined)
+  if (!response.ok) {
+    const problem = problemSchema.safeParse(json)
+    throw new ApiError(
+      problem.success
+        ? problem.data
+        : { type: 'about:blank', title: `The server answered ${response.status}`, status: response.status },
+    )
+  }
+  return json as T
+}
+
+export const api = {
+  health: () => call<Health>('GET', '/health'),
+  me: () => call<Me>('GET', '/auth/me'),
+  signIn: (body: SignIn) => call<void>('POST', '/auth/sign-in', body),
+  signUp: (body: SignUp) => call<void>('POST', '/auth/sign-up', body),
+  demo: () => call<void>('POST', '/auth/demo'),
+  signOut: () => call<void>('POST', '/auth/sign-out'),
+  settings: (body: Settings) => call<Settings>('PUT', '/workshop/settings', body),
+  stone: (id: string) => call<StoneRow>('GET', `/stones/${id}`),
+  stones: () => call<StoneRow[]>('GET', '/stones'),
+  addStone: (body: StoneWrite) => call<StoneRow>('POST', '/stones', body),
+  editStone: (id: string, body: StoneEdit) => call<StoneRow>('PUT', `/stones/${id}`, body),
+  pieces: () => call<PieceRow[]>('GET', '/pieces'),
+  piece: (id: string) => call<PieceRow>('GET', `/pieces/${id}`),
+  addPiece: (stoneId: string, name: string) => call<PieceRow>('POST', '/pieces', { stoneId, name }),
+  editPiece: (id: string, body: PieceEdit) => call<PieceRow>('PUT', `/pieces/${id}`, body),
+  savePlan: (id: string, body: PlanSave) => call<PlanSaved>('PUT', `/pieces/${id}/plan`, body),
+  events: (id: string) => call<{ events: BenchEvent[] }>('GET', `/pieces/${id}/events`),
+  sendEvents: (id: string, events: BenchEvent[]) =>
+    call<{ events: BenchEvent[] }>('POST', `/pieces/${id}/events`, { events }),
+  restorePiece: (id: string) => call<PieceRow>('POST', `/pieces/${id}/restore`),
+  removePiece: (id: string) => call<void>('DELETE', `/pieces/${id}`),
+  restoreStone: (id: string) => call<StoneRow>('POST', `/stones/${id}/restore`),
+  removeStone: (id: string) => call<void>('DELETE', `/stones/${id}`),
+  keepVariant: (id: string, body: VariantWrite) => call<PieceRow>('POST', `/pieces/${id}/variants`, body),
+  removeVariant: (id: string, variant: string) =>
+    call<PieceRow>('DELETE', `/pieces/${id}/variants/${variant}`),
+  costs: (id: string, body: CostsWrite) => call<PieceRow>('PUT', `/pieces/${id}/costs`, body),
+  join: (body: InviteTake) => call<void>('POST', '/auth/join', body),
+  password: (body: PasswordChange) => call<void>('PUT', '/auth/password', body),
+  sessions: () => call<SessionRow[]>('GET', '/auth/sessions'),
+  endSession: (id: string) => call<void>('DELETE', `/auth/sessions/${id}`),
+  makers: () => call<MakerRow[]>('GET', '/workshop/makers'),
+  invite: (body: InviteWrite) => call<InviteMade>('POST', '/workshop/invites', body),
+  finish: (id: string) => call<void>('POST', `/pieces/${id}/finish`),
+}

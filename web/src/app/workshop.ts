@@ -1,0 +1,23 @@
+import type { Settings } from '@verger/contract'
+import { DEFAULT_SETTINGS, formatInch, mm } from '@verger/core'
+import { createContext, useContext } from 'react'
+
+/** Settings of the workshop that one is in. */
+export const WorkshopContext = createContext<Settings>({ ...DEFAULT_SETTINGS, prices: {} })
+export const useSettings = (): Settings => useContext(WorkshopContext)
+
+/** An amount of money as the workshop says it: pounds and euros the British way, dollars the American. */
+export function sayMoney(amount: number, money: Settings['money']): string {
+  return new Intl.NumberFormat(money === 'USD' ? 'en-US' : 'en-GB', {
+    style: 'currency',
+    currency: money,
+  }).format(amount)
+}
+
+/** A length in the workshop's own unit: millimetres, or inches as a fraction where it is one. */
+export function sayLength(value: number, settings: Pick<Settings, 'units'>, digits = 1): string {
+  if (settings.units === 'mm') return `${value.toFixed(digits)} mm`
+  const inches = value / 25.4
+  const exact = Math.abs(Math.round(inches * 16) / 16 - inches) < 1e-6
+  return exact ? formatInch(mm(value)) : `${inches.toFixed(digits === 0 ? 2 : 3)} in`
+}

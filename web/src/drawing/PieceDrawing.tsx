@@ -1,0 +1,133 @@
+import { alloy, fullStone, outline, samplePath, type Design, type Path, type Stone } from '@verger/core'
+import { useMemo, type ReactNode } from 'react'
+import { barsOf, project, runsOf, type View } from './project.js'
+import { StoneShape } from './StoneShape.js'
+
+const shade = (hex: string, by: number): string => {
+  const n = parseInt(hex.slice(1), 16)
+  const part = (k: number) => Math.max(0, Math.min(255, Math.round(((n >> k) & 255) * by)))
+  return `rgb(${part(16)},${part(8)},${part(0)})`
+}
+
+/** What of a piece is to be seen: by default all of it, finished. */
+export interface Shown {
+  readonly paths?: ReadonlyMap<string, Path>
+  readonly active?: ReadonlySet<string>
+  /** Turns made per joint; missing joints have none. Undefined: all of them. */
+  readonly turns?: Readonly<Record<string, number>>
+  readonly stone?: 'in' | 'out' | 'ghost'
+}
+
+export interface Bounds {
+  readonly x0: number
+  readonly x1: number
+  readonly y0: number
+  readonly y1: number
+}
+
+/** Extent of stone and wires on the sheet, mm. */
+export function boundsOf(design: Design, stone: Stone, view: View, shown: Shown = {}): Bounds {
+  const full = fullStone(stone)
+  const o = outline(full.outline, full.length, full.width)
+  let [x0, x1, y0, y1] = [Infinity, -Infinity, Infinity, -Infinity]
+  const take = (x: number, y: number, r: number) => {
+    x0 = Math.min(x0, x - r)
+    x1 = Math.max(x1, x + r)
+    y0 = Math.min(y0, y - r)
+    y1 = Math.max(y1, y + r)
+  }
+  if (shown.stone !== 'out') {
+    const half = view === 'side' ? full.depth - full.wall / 2 : full.width / 2
+    take(half, -o.top, 0)
+    take(view === 'side' ? -full.wall / 2 : -half, -o.bottom, 0)
+  }
+  for (const wire of design.wires)
+    for (const p of samplePath(shown.paths?.get(wire.id) ?? wire.path, 0.1)) {
+      const [x, y] = project(view, p)
+      take(x, y, wire.stock.size.mm / 2)
+    }
+  return { x0, x1, y0, y1 }
+}
+
+/** Stone, wires and binds of a piece in one view, in millimetres, nearest last. Put it inside an svg. */
+export function PieceDrawing({
+  design,
+  stone,
+  view,
+  shown = {},
+  lit,
+}: {
+  design: Design
+  stone: Stone
+  view: View
+  shown?: Shown
+  lit?: string | undefined
+}) {
+  const layers = useMemo(() => {
+    const paths = shown.paths ?? new Map(design.wires.map((w) => [w.id, w.path]))
+    const out: { depth: number; node: ReactNode }[] = []
+    for (const wire of design.wires) {
+      const path = paths.get(wire.id)
+      if (!path) continue
+      const a = wire.stock.size.mm
+      const active = shown.active === undefined || shown.active.has(wire.id)
+      const base = alloy(wire.stock.alloy).colour
+      for (const [i, run] of runsOf(wire.id, path, view, a).entries())
+        out.push({
+          depth: run.depth,
+          node: (
+            <g key={`${wire.id}${i}`} opacity={active ? 1 : 0.45} data-wire={wire.id}>
+              <path d={run.d} fill="none" stroke={shade(base, 0.5)} strokeWidth={a} strokeLinejoin="round" />
+              <path
+                d={run.d}
+                fill="none"
+                stroke={lit === wire.id ? shade(base, 1.25) : base}
+                strokeWidth={a * 0.78}
+                strokeLinejoin="round"
+              />
+              <path
+                d={run.d}
+                fill="none"
+                stroke={shade(base, 1.35)}
+                strokeWidth={a * 0.2}
+                strokeLinejoin="round"
+                opacity={0.75}
+              />
+            </g>
+          ),
+        })
+    }
+    for (const joint of design.joints) {
+      const turns = shown.turns ? (shown.turns[joint.id] ?? 0) : joint.turns
+      const base = alloy(joint.binder.alloy).colour
+      const w = joint.binder.size.mm
+      for (const [i, bar] of barsOf(design, joint, view, paths, turns).entries())
+        out.push({
+          depth: bar.depth,
+          node: (
+            <g key={`${joint.id}-turn-${i}`} data-joint={joint.id}>
+              <line
+                {...{ x1: bar.x1, y1: bar.y1, x2: bar.x2, y2: bar.y2 }}
+                stroke={shade(base, 0.42)}
+                strokeWidth={w}
+                strokeLinecap="round"
+              />
+              <line
+                {...{ x1: bar.x1, y1: bar.y1, x2: bar.x2, y2: bar.y2 }}
+                stroke={shade(base, 0.9)}
+                strokeWidth={w * 0.68}
+                strokeLinecap="round"
+              />
+            </g>
+          ),
+        })
+    }
+    if ((shown.stone ?? 'in') !== 'out')
+      out.push({
+        depth: -0.001,
+        node: <StoneShape key="stone" stone={fullStone(stone)} view={view} ghost={shown.stone === 'ghost'} />,
+      })
+    return out.sort((p, q) => p.depth - q.depth).map((l) => l.node)
+  }, [design, stone, view, shown.paths, shown.active, shown.turns, shown.stone, lit])
+  return <>{layers}</>
+}

@@ -1,0 +1,185 @@
+import {
+  alloy,
+  family,
+  formatInch,
+  mm,
+  numberOf,
+  stockName,
+  type CutList,
+  type CutWire,
+  type Mark,
+} from '@verger/core'
+import { useSettings } from '../../app/workshop.js'
+import { Figure } from '../../ui/Figure.js'
+
+/** The wires of a cut list drawn as wires, to one scale, with parts, marks and lengths. */
+export function CutBars({
+  cut,
+  familyId,
+  lit,
+  onLit,
+  children,
+}: {
+  cut: CutList
+  familyId: string
+  lit?: string | undefined
+  onLit?: (id: string | undefined) => void
+  children?: (wire: CutWire) => React.ReactNode
+}) {
+  const text = family(familyId).text
+  const { units } = useSettings()
+  const longest = Math.max(...cut.wires.map((w) => numberOf(w.shown)))
+  return (
+    <div>
+      {cut.wires.map((wire) => (
+        <div
+          key={wire.id}
+          className={`mb-3 border-l-4 pl-2 ${lit === wire.id ? 'border-copper' : 'border-transparent'}`}
+          aria-current={lit === wire.id || undefined}
+          onMouseEnter={() => onLit?.(wire.id)}
+          data-cut={wire.id}
+        >
+          <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+            <span>
+              {onLit ? (
+                <button
+                  type="button"
+                  className="prints border-0 bg-transparent p-0 font-bold text-ink"
+                  aria-pressed={lit === wire.id}
+                  onClick={() => onLit(wire.id)}
+                >
+                  {text.wires[wire.id] ?? wire.id}
+                </button>
+              ) : (
+                <strong>{text.wires[wire.id] ?? wire.id}</strong>
+              )}{' '}
+              <span className="text-soft">· {stockName(wire.stock)}</span>
+            </span>
+            <span className="text-[20px]">
+              <Figure name={`${text.wires[wire.id] ?? wire.id}, length to cut`} q={wire.shown} digits={0} />
+              <span className="ml-2 text-[15px] text-soft">
+                {units === 'mm'
+                  ? formatInch(mm(numberOf(wire.shown)))
+                  : `${numberOf(wire.shown).toFixed(0)} mm`}
+              </span>
+            </span>
+          </div>
+          <WireBar wire={wire} longest={longest} name={text.wires[wire.id] ?? wire.id} joints={text.joints} />
+          {children?.(wire)}
+        </div>
+      ))}
+      <div className="border-t border-line pt-2" data-cut="binding">
+        <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+          <span>
+            <strong>Binding</strong>{' '}
+            <span className="text-soft">· {stockName(cut.binding.stock)} · from the spool, have ready</span>
+          </span>
+          <span className="text-[20px]">
+            <Figure name="Binding wire to have ready" q={cut.binding.shown} digits={0} />
+          </span>
+        </div>
+        <p className="text-[15px] text-soft">
+          {cut.binding.binds.map((b, i) => (
+            <span key={b.joint}>
+              {i > 0 && ' · '}
+              {text.joints[b.joint] ?? b.joint}: <Figure name={`Turns at the ${b.joint}`} q={b.turns} />,{' '}
+              <Figure name={`One turn at the ${b.joint}`} q={b.turn} digits={2} /> each
+            </span>
+          ))}
+        </p>
+      </div>
+    </div>
+  )
+}
+
+/** The marks that are made: the middle and the ends of the foot and neck binds; the bail strip is wrapped to its end. */
+export const marksToMake = (wire: CutWire): readonly Mark[] => wire.marks.filter((m) => m.at !== 'bail')
+
+/** Marks are laid off to half a millimetre. */
+export const toHalf = (v: number): string => (Math.round(v * 2) / 2).toString()
+
+/** Least distance of two labels, in per cent of the longest wire. */
+const ROOM = 5.5
+
+/** One wire to scale: its parts from end to end, ticks where it is marked, each mark's place from the left end. */
+function WireBar({
+  wire,
+  longest,
+  name,
+  joints,
+}: {
+  wire: CutWire
+  longest: number
+  name: string
+  joints: Readonly<Record<string, string>>
+}) {
+  const { units } = useSettings()
+  const total = numberOf(wire.length)
+  const spare = numberOf(wire.parts.find((p) => p.kind === 'allowance')!.quantity) / 2
+  const colour = alloy(wire.stock.alloy).colour
+  const W = 1000
+  const k = W / longest
+  const marks = marksToMake(wire)
+  const x = (m: Mark) => numberOf(m.fromEnd) * k
+  // labels where they have room: the middle first, then the rest from the ends inward
+  const labels: Mark[] = []
+  for (const m of [...marks.filter((n) => n.at === 'middle'), ...marks.filter((n) => n.at !== 'middle')])
+    if (labels.every((l) => Math.abs(x(l) - x(m)) / 10 > ROOM)) labels.push(m)
+  labels.sort((a, b) => x(a) - x(b))
+  return (
+    <div>
+      <svg
+        viewBox={`0 0 ${W} 30`}
+        preserveAspectRatio="none"
+        className="block h-[26px] w-full"
+        role="img"
+        aria-label={`Marks at ${marks.map((m) => toHalf(numberOf(m.fromEnd))).join(', ')} mm from one end`}
+      >
+        <rect x={0} y={7} width={numberOf(wire.shown) * k} height={16} fill={colour} opacity={0.3} />
+        <rect x={spare * k} y={7} width={(total - 2 * spare) * k} height={16} fill={colour} opacity={0.75} />
+        {marks
+          .filter((m) => m.at !== 'middle')
+          .map((m, i, all) => {
+            const next = all[i + 1]
+            return i % 2 === 0 && next ? (
+              <rect key={i} x={x(m)} y={7} width={x(next) - x(m)} height={16} fill={colour} />
+            ) : null
+          })}
+        {marks.map((m, i) => (
+          <line
+            key={i}
+            x1={x(m)}
+            x2={x(m)}
+            y1={m.at === 'middle' ? 0 : 3}
+            y2={m.at === 'middle' ? 30 : 27}
+            stroke="var(--ink)"
+            strokeWidth={m.at === 'middle' ? 4 : 2}
+          />
+        ))}
+      </svg>
+      <div className="relative h-[24px]">
+        {labels.map((m) => (
+          <Placed key={`${m.at}${m.side}${x(m)}`} at={x(m) / 10}>
+            <Figure
+              name={`${name}, ${m.at === 'middle' ? 'middle' : `${m.side} end of the ${joints[m.at] ?? m.at} bind`}, from the left end`}
+              q={m.fromEnd}
+              {...(units === 'mm' ? { said: toHalf(numberOf(m.fromEnd)) } : {})}
+            />
+          </Placed>
+        ))}
+      </div>
+    </div>
+  )
+}
+
+/** Content centred at a place along the bar, in per cent. Set through the DOM: the page allows no inline styles in its text. */
+function Placed({ at, children }: { at: number; children: React.ReactNode }) {
+  return (
+    <span
+      ref={(el) => el?.style.setProperty('left', `${at}%`)}
+      className="absolute top-0 -translate-x-1/2 text-[15px]"
+    >
+      {children}
+    </span>
+  )
+}

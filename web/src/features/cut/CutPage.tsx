@@ -1,0 +1,162 @@
+import type { Me } from '@verger/contract'
+import { numberOf, stockName, type CutWire } from '@verger/core'
+import { useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { keeperOf } from '../../app/session.js'
+import { sayLength, useSettings } from '../../app/workshop.js'
+import { useBench } from '../../bench/useBench.js'
+import { readLength } from '../../ui/LengthInput.js'
+import { PieceFrame } from '../../ui/PieceFrame.js'
+import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
+import { CutBars, marksToMake, toHalf } from './CutBars.js'
+
+/** What to cut, to gather and to mark, with ticks and real lengths. */
+export default function CutPage({ me }: { me: Me }) {
+  const { pieceId = '' } = useParams()
+  const navigate = useNavigate()
+  const moveOn = useMoveOn()
+  const bench = useBench(keeperOf(me), pieceId)
+  const saved = useSavedPlan(bench)
+  if (!saved.ready) return saved.waiting
+  const { piece, plan } = saved
+  const { cut } = plan
+  const { units } = me.workshop.settings
+  const all = cut.wires.every((w) => bench.tally.cut[w.id] !== undefined)
+  return (
+    <PieceFrame piece={piece} here="cut" plan={plan}>
+      <h1 className="text-[34px]">Cut {cut.wires.length} wires</h1>
+      <p className="mb-4 text-lg text-soft">
+        Longest first. Measure again before each cut; hold both ends, eye protection on.
+      </p>
+      <div className="grid flex-1 gap-10 lg:grid-cols-[minmax(0,1fr)_320px]">
+        <CutBars cut={cut} familyId={plan.family}>
+          {(wire) => (
+            <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
+              <MarkLine wire={wire} />
+              <Tick
+                id={wire.id}
+                planned={numberOf(wire.shown)}
+                units={units}
+                done={bench.tally.cut[wire.id]}
+                onCut={(value) => void bench.add('cut', wire.id, value)}
+                onBack={() => void bench.undo('cut', wire.id)}
+              />
+            </div>
+          )}
+        </CutBars>
+        <aside>
+          <h2 className="text-2xl">Gather</h2>
+          <ul className="list-none p-0">
+            {[
+              stockName(cut.wires[0]!.stock),
+              stockName(cut.binding.stock),
+              'Flush cutter',
+              'Nylon-jaw, flat-nose and round-nose pliers',
+              `Rod of ${String(plan.options.bail)} mm for the bail`,
+              'Rule, fine marker, tape, a cloth',
+              'Eye protection',
+            ].map((thing) => (
+              <li key={thing} className="border-b border-line py-2">
+                {thing}
+              </li>
+            ))}
+          </ul>
+        </aside>
+      </div>
+      <div className="mt-4 flex items-center justify-end gap-4">
+        {!all && <span className="text-soft">Tick each wire as it is cut.</span>}
+        <button
+          type="button"
+          className={`btn text-lg ${all ? 'btn-main' : ''}`}
+          onClick={() => void moveOn(piece, 'wrap').then(() => navigate(`/pieces/${piece.id}/wrap`))}
+        >
+          To wrapping
+        </button>
+      </div>
+    </PieceFrame>
+  )
+}
+
+/** Where to mark, laid off from the middle both ways; the bar above has the places from one end. */
+function MarkLine({ wire }: { wire: CutWire }) {
+  const settings = useSettings()
+  const say = (v: number) => (settings.units === 'mm' ? toHalf(v) : sayLength(v, settings))
+  const unit = settings.units === 'mm' ? ' mm' : ''
+  const marks = marksToMake(wire)
+  const from = (side: 'left' | 'right') =>
+    marks
+      .filter((m) => m.side === side)
+      .map((m) => numberOf(m.fromMiddle!))
+      .sort((a, b) => a - b)
+      .map(say)
+      .join(', ')
+  const left = from('left')
+  const right = from('right')
+  return (
+    <p className="m-0 text-[15px] text-soft">
+      Middle {say(numberOf(marks.find((m) => m.at === 'middle')!.fromEnd))}
+      {unit} from one end; from the middle{' '}
+      {left === right ? `${left}${unit} both ways` : `left ${left}, right ${right}${unit}`}.
+    </p>
+  )
+}
+
+function Tick({
+  id,
+  planned,
+  units,
+  done,
+  onCut,
+  onBack,
+}: {
+  id: string
+  planned: number
+  units: 'mm' | 'in'
+  done: number | undefined
+  onCut: (value: number) => void
+  onBack: () => void
+}) {
+  const settings = useSettings()
+  const [text, setText] = useState('')
+  const read = readLength(text, units)
+  const short = done !== undefined && done < planned - 5
+  return (
+    <div className="flex flex-wrap items-center gap-4">
+      {done === undefined ? (
+        <>
+          <button
+            type="button"
+            className="btn"
+            onClick={() => onCut(text.trim() === '' ? planned : (read.value ?? planned))}
+            disabled={text.trim() !== '' && read.value === undefined}
+          >
+            Cut
+          </button>
+          <label className="flex items-center gap-2 text-[15px] text-soft">
+            real length, if different
+            <input
+              className="plain w-20"
+              aria-label={`Real length of ${id}`}
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+            />
+          </label>
+          {text.trim() !== '' && read.problem && <span className="text-red">✕ {read.problem}</span>}
+        </>
+      ) : (
+        <>
+          <span className="font-semibold text-verdigris">✓ cut at {sayLength(done, settings, 0)}</span>
+          {short && (
+            <span className="text-amber">
+              ▲ {sayLength(planned - done, settings, 0)} shorter than planned: the spare at its ends shrinks
+              by half of that.
+            </span>
+          )}
+          <button type="button" className="text-copper underline" onClick={onBack}>
+            take back
+          </button>
+        </>
+      )}
+    </div>
+  )
+}

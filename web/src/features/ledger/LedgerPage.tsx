@@ -1,0 +1,101 @@
+import type { Me } from '@verger/contract'
+import { costOf, family, timedMinutes } from '@verger/core'
+import { useParams } from 'react-router'
+import { useSavedPlan } from '../../app/savedPlan.js'
+import { keeperOf } from '../../app/session.js'
+import { useBench } from '../../bench/useBench.js'
+import { Figure } from '../../ui/Figure.js'
+import { sayLength } from '../../app/workshop.js'
+import { PieceFrame } from '../../ui/PieceFrame.js'
+import { Pricing } from './Pricing.js'
+import { TimeByStage } from './TimeByStage.js'
+
+/** What the piece took: wire planned and used, time, metal and labour. */
+export default function LedgerPage({ me }: { me: Me }) {
+  const { pieceId = '' } = useParams()
+  const bench = useBench(keeperOf(me), pieceId)
+  const saved = useSavedPlan(bench)
+  if (!saved.ready) return saved.waiting
+  const { piece, plan } = saved
+  const { settings } = me.workshop
+  const text = family(plan.family).text
+  const minutes = Object.values(bench.tally.time).reduce((a, b) => a + b, 0) / 60_000
+  const timed = minutes > 1
+  const cost = costOf({
+    metal: plan.cut.metal,
+    minutes: timed ? timedMinutes(minutes) : plan.cost.hours.inputs.minutes!,
+    rate: settings.rate,
+  })
+  return (
+    <PieceFrame piece={piece} here="ledger" plan={plan}>
+      <h1 className="text-[34px]">{piece.name || 'Unnamed piece'}</h1>
+      <p className="mb-4 text-lg text-soft">
+        {piece.stone.mineral} · {text.name.toLowerCase()} · {piece.plan!.hold.word} {piece.plan!.hold.say}
+      </p>
+      <div className="grid gap-12 lg:grid-cols-[minmax(0,1fr)_360px]">
+        <div>
+          <table className="w-full border-collapse text-lg">
+            <caption className="pb-2 text-left font-head text-2xl">Wire</caption>
+            <thead>
+              <tr className="border-b border-hair text-left text-soft">
+                <th className="py-1 font-normal">wire</th>
+                <th className="text-right font-normal">planned</th>
+                <th className="text-right font-normal">used</th>
+                <th className="text-right font-normal">metal</th>
+              </tr>
+            </thead>
+            <tbody>
+              {plan.cut.wires.map((w) => (
+                <tr key={w.id} className="border-b border-line">
+                  <td className="py-1.5">{text.wires[w.id] ?? w.id}</td>
+                  <td className="text-right">
+                    <Figure name={`${text.wires[w.id] ?? w.id}, planned`} q={w.shown} digits={0} />
+                  </td>
+                  <td className="text-right">
+                    {bench.tally.cut[w.id] === undefined
+                      ? 'not cut'
+                      : sayLength(bench.tally.cut[w.id]!, settings, 0)}
+                  </td>
+                  <td className="text-right">
+                    <Figure name={`${text.wires[w.id] ?? w.id}, metal`} q={w.cost} />
+                  </td>
+                </tr>
+              ))}
+              <tr className="border-b border-line">
+                <td className="py-1.5">Binding</td>
+                <td className="text-right">
+                  <Figure name="Binding, planned" q={plan.cut.binding.shown} digits={0} />
+                </td>
+                <td className="text-right text-soft">from the spool</td>
+                <td className="text-right">
+                  <Figure name="Binding, metal" q={plan.cut.binding.cost} />
+                </td>
+              </tr>
+            </tbody>
+          </table>
+          <TimeByStage plan={plan} time={bench.tally.time} />
+        </div>
+        <div>
+          <dl className="m-0 text-lg">
+            {(
+              [
+                ['Metal', plan.cut.metal],
+                [timed ? 'Time, recorded' : 'Time, estimated', cost.hours],
+                ['Labour', cost.labour],
+                ['Metal and labour', cost.cost],
+              ] as const
+            ).map(([name, q]) => (
+              <div key={name} className="flex items-baseline justify-between border-b border-line py-1.5">
+                <dt className="text-soft">{name}</dt>
+                <dd className="m-0">
+                  <Figure name={name} q={q} />
+                </dd>
+              </div>
+            ))}
+          </dl>
+          <Pricing piece={piece} metal={plan.cut.metal} labour={cost.labour} />
+        </div>
+      </div>
+    </PieceFrame>
+  )
+}

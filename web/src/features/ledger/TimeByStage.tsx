@@ -1,0 +1,57 @@
+import type { Plan } from '@verger/core'
+
+/** Stages of the work, in the order in which they come, and the kinds of step that belong to each. */
+export const STAGES = [
+  ['Preparing', ['gather', 'straighten', 'cut', 'mark', 'align']],
+  ['Binding', ['bind', 'unclamp']],
+  ['Shaping', ['shape', 'shoulder', 'bend', 'close']],
+  ['Setting', ['try', 'seat']],
+  ['Finishing', ['roll', 'curl', 'trim']],
+] as const
+
+/** Time as it is said: hours and minutes. */
+export function sayTime(ms: number): string {
+  const minutes = Math.round(ms / 60_000)
+  return minutes >= 60 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min` : `${minutes} min`
+}
+
+/** Time at the bench by stage: what was estimated, and what it took. */
+export function TimeByStage({ plan, time }: { plan: Plan; time: Readonly<Record<string, number>> }) {
+  const rows = STAGES.map(([name, kinds]) => {
+    const steps = plan.steps.filter((s) => (kinds as readonly string[]).includes(s.kind))
+    return {
+      name,
+      planned: steps.reduce((sum, s) => sum + s.minutes * 60_000, 0),
+      took: steps.reduce((sum, s) => sum + (time[s.id] ?? 0), 0),
+    }
+  })
+  const most = Math.max(1, ...rows.flatMap((r) => [r.planned, r.took]))
+  return (
+    <table className="mt-6 w-full border-collapse">
+      <caption className="pb-1 text-left font-head text-2xl">Time by stage</caption>
+      <thead>
+        <tr className="border-b border-hair text-left text-soft">
+          <th className="py-1 font-normal">stage</th>
+          <th className="text-right font-normal">estimated</th>
+          <th className="text-right font-normal">took</th>
+          <th className="w-2/5 pl-6 font-normal">beside each other</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r) => (
+          <tr key={r.name} className="border-b border-line">
+            <td className="py-1.5">{r.name}</td>
+            <td className="text-right text-soft">{sayTime(r.planned)}</td>
+            <td className="text-right font-semibold">{r.took > 0 ? sayTime(r.took) : '–'}</td>
+            <td className="pl-6">
+              <svg viewBox="0 0 200 16" className="h-4 w-full" preserveAspectRatio="none" aria-hidden>
+                <rect x={0} y={1} width={(200 * r.planned) / most} height={6} fill="var(--hair)" />
+                <rect x={0} y={9} width={(200 * r.took) / most} height={6} fill="var(--copper)" />
+              </svg>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

@@ -1,0 +1,59 @@
+import type { BenchTally, PieceRow, Settings } from '@verger/contract'
+import { costOf, leftForTime, numberOf, plan as compute, pricing, timedMinutes } from '@verger/core'
+import Papa from 'papaparse'
+
+/** What a finished piece took and brought, in money and minutes. */
+export interface LedgerFigures {
+  readonly stone: string
+  readonly materials: number
+  readonly minutes: number
+  readonly labour: number
+  readonly price: number
+  readonly sold: number | null
+  readonly left: number | null
+  readonly missing: readonly string[]
+}
+
+/** The figures of a piece, from its saved plan, its costs and what was timed; undefined where its plan cannot be made. */
+export function figuresOf(piece: PieceRow, bench: BenchTally, settings: Settings): LedgerFigures | undefined {
+  if (!piece.plan) return undefined
+  const made = compute({
+    stone: piece.plan.stone,
+    family: piece.plan.family,
+    options: piece.plan.options,
+    settings: piece.plan.settings,
+  })
+  if (!made.ok) return undefined
+  const timed = Object.values(bench.time).reduce((a, b) => a + b, 0) / 60_000
+  const minutes = timed > 1 ? timedMinutes(timed) : made.plan.cost.hours.inputs.minutes!
+  const cost = costOf({ metal: made.plan.cut.metal, minutes, rate: settings.rate })
+  const price = pricing({ metal: made.plan.cut.metal, labour: cost.labour, costs: piece.costs })
+  return {
+    stone: piece.stone.mineral,
+    materials: numberOf(price.materials),
+    minutes: numberOf(minutes),
+    labour: numberOf(cost.labour),
+    price: numberOf(price.price),
+    sold: piece.costs.sold === null ? null : piece.costs.sold / 100,
+    left: piece.costs.sold === null ? null : numberOf(leftForTime(piece.costs.sold, price)),
+    missing: price.missing,
+  }
+}
+
+/** The ledger as CSV, one line a piece; what was not entered stays empty. */
+export function ledgerCsv(rows: readonly (LedgerFigures & { readonly name: string })[]): string {
+  const amount = (v: number | null) => (v === null ? '' : v.toFixed(2))
+  return Papa.unparse(
+    rows.map((r) => ({
+      piece: r.name,
+      stone: r.stone,
+      materials: amount(r.materials),
+      minutes: r.minutes.toFixed(0),
+      labour: amount(r.labour),
+      price: amount(r.price),
+      sold: amount(r.sold),
+      'left for the time': amount(r.left),
+      missing: r.missing.join('; '),
+    })),
+  )
+}

@@ -1,0 +1,208 @@
+import { family, type Options, type OptionValue, type Param, type Stone } from '@verger/core'
+import { Minus, Plus } from 'lucide-react'
+import { useState } from 'react'
+
+/** Options of a family as rows with steps, drawn from its params: the page knows no family. */
+export function OptionRows({
+  familyId,
+  stone,
+  options,
+  onChange,
+}: {
+  familyId: string
+  stone: Stone
+  options: Options
+  onChange: (id: string, value: OptionValue) => void
+}) {
+  const { params, text } = family(familyId)
+  const [details, setDetails] = useState(false)
+  const list = params(stone).filter(
+    (p) =>
+      (details || !p.detail) &&
+      (p.shownWhen === undefined || options[p.shownWhen.option] === p.shownWhen.equals),
+  )
+  return (
+    <div className="mt-2">
+      {list.map((p) => (
+        <div
+          key={p.id}
+          className="grid min-h-[34px] grid-cols-[minmax(0,1fr)_minmax(0,290px)] items-center gap-3 border-b border-line"
+        >
+          <label htmlFor={`option-${p.id}`}>{text.params[p.id] ?? p.id}</label>
+          <OptionInput
+            p={p}
+            value={options[p.id]!}
+            onChange={(v) => onChange(p.id, v)}
+            name={text.params[p.id] ?? p.id}
+          />
+        </div>
+      ))}
+      <button
+        type="button"
+        className="mt-2 font-semibold text-copper underline"
+        aria-expanded={details}
+        onClick={() => setDetails(!details)}
+      >
+        {details ? 'Fewer' : 'Details: neck and allowance'}
+      </button>
+    </div>
+  )
+}
+
+const round = (v: number): number => Number(v.toFixed(3))
+
+function OptionInput({
+  p,
+  value,
+  onChange,
+  name,
+}: {
+  p: Param
+  value: OptionValue
+  onChange: (v: OptionValue) => void
+  name: string
+}) {
+  const id = `option-${p.id}`
+  switch (p.kind) {
+    case 'integer':
+    case 'number': {
+      const v = Number(value)
+      const set = (n: number) => onChange(round(Math.min(p.max, Math.max(p.min, n))))
+      return (
+        <Stepper
+          name={name}
+          less={v > p.min ? () => set(v - p.step) : undefined}
+          more={v < p.max ? () => set(v + p.step) : undefined}
+        >
+          <input
+            id={id}
+            type="number"
+            className="w-20 border-0 bg-transparent text-center font-bold"
+            min={p.min}
+            max={p.max}
+            step={p.step}
+            value={v}
+            onChange={(e) =>
+              e.target.value !== '' && Number.isFinite(e.target.valueAsNumber) && set(e.target.valueAsNumber)
+            }
+          />
+          <span className="text-soft">{p.unit === 'wires' ? '' : p.unit}</span>
+        </Stepper>
+      )
+    }
+    case 'choice': {
+      const at = p.values.indexOf(String(value))
+      return (
+        <Stepper
+          name={name}
+          less={at > 0 ? () => onChange(p.values[at - 1]!) : undefined}
+          more={at < p.values.length - 1 ? () => onChange(p.values[at + 1]!) : undefined}
+        >
+          <select
+            id={id}
+            className="max-w-44 border-0 bg-transparent text-center font-bold"
+            value={String(value)}
+            onChange={(e) => onChange(e.target.value)}
+          >
+            {p.values.map((v) => (
+              <option key={v} value={v}>
+                {v}
+              </option>
+            ))}
+          </select>
+        </Stepper>
+      )
+    }
+    case 'places': {
+      const hours = Array.isArray(value) ? (value as readonly number[]) : []
+      return <Places id={id} name={name} hours={hours} most={p.most} onChange={onChange} />
+    }
+    default: {
+      const never: never = p
+      throw new RangeError(`unknown param ${JSON.stringify(never)}`)
+    }
+  }
+}
+
+function Stepper({
+  name,
+  less,
+  more,
+  children,
+}: {
+  name: string
+  less: (() => void) | undefined
+  more: (() => void) | undefined
+  children: React.ReactNode
+}) {
+  const button =
+    'flex h-[30px] w-[34px] shrink-0 items-center justify-center rounded border border-hair bg-sheet text-soft disabled:opacity-40'
+  return (
+    <div className="flex items-center justify-between gap-2">
+      <button type="button" className={button} onClick={less} disabled={!less} aria-label={`${name}: less`}>
+        <Minus size={16} />
+      </button>
+      <span className="flex items-baseline justify-center gap-1">{children}</span>
+      <button type="button" className={button} onClick={more} disabled={!more} aria-label={`${name}: more`}>
+        <Plus size={16} />
+      </button>
+    </div>
+  )
+}
+
+/** Places on the outline as hours of a clock face, typed as a list; the steps add a place or take one away. */
+function Places({
+  id,
+  name,
+  hours,
+  most,
+  onChange,
+}: {
+  id: string
+  name: string
+  hours: readonly number[]
+  most: number
+  onChange: (v: readonly number[]) => void
+}) {
+  const said = hours.join(', ')
+  const [draft, setDraft] = useState<string>()
+  const commit = () => {
+    if (draft === undefined) return
+    const read = draft
+      .split(/[,;\s]+/)
+      .filter(Boolean)
+      .map(Number)
+    if (read.every((n) => Number.isFinite(n) && n >= 0 && n <= 12) && read.length <= most)
+      onChange([...read].sort((a, b) => a - b))
+    setDraft(undefined)
+  }
+  const addOne = () => {
+    // the middle of the widest gap between neighbours round the clock
+    const sorted = [...hours].sort((a, b) => a - b)
+    let best = { at: 3, gap: 0 }
+    sorted.forEach((h, i) => {
+      const next = sorted[i + 1] ?? sorted[0]! + 12
+      if (next - h > best.gap) best = { at: (h + (next - h) / 2) % 12, gap: next - h }
+    })
+    onChange([...hours, round(Math.round(best.at * 10) / 10)].sort((a, b) => a - b))
+  }
+  return (
+    <Stepper
+      name={name}
+      less={hours.length > 0 ? () => onChange(hours.slice(0, -1)) : undefined}
+      more={hours.length < most ? addOne : undefined}
+    >
+      <input
+        id={id}
+        className="w-36 border-0 bg-transparent text-center font-bold"
+        aria-label={`${name}, as hours of a clock face`}
+        value={draft ?? said}
+        placeholder="none"
+        onChange={(e) => setDraft(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === 'Enter' && commit()}
+      />
+      <span className="text-[15px] text-soft">o’clock</span>
+    </Stepper>
+  )
+}

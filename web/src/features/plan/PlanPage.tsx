@@ -1,0 +1,283 @@
+import type { Me, PieceRow, Settings } from '@verger/contract'
+import { DEFAULT_SETTINGS, family, type Options, type Plan, type Stone } from '@verger/core'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { api, ApiError } from '../../app/api.js'
+import { usePiece } from '../../app/session.js'
+import { sayMoney } from '../../app/workshop.js'
+import { slowWorker, usePlan, type LivePlan } from '../../compute/usePlan.js'
+import { Figure } from '../../ui/Figure.js'
+import { Frame } from '../../ui/Frame.js'
+import { Findings, Judgement } from '../../ui/Judgement.js'
+import { PieceFrame } from '../../ui/PieceFrame.js'
+import { CutBars } from '../cut/CutBars.js'
+import { OptionRows } from './OptionRows.js'
+import { sayChange, sumsOf, type Sums } from './changed.js'
+import { PlanSheet } from './PlanSheet.js'
+import { Schools } from './Schools.js'
+import { StalePlan } from './StalePlan.js'
+import { draftOf, useChoices } from './useChoices.js'
+import { InSpace } from '../../solid/InSpace.js'
+import { Variants } from './Variants.js'
+
+const FAMILY = 'bound-frame'
+
+export default function PlanPage({ me }: { me: Me }) {
+  const { pieceId = '' } = useParams()
+  const piece = usePiece(pieceId)
+  if (!piece.data)
+    return (
+      <Frame>
+        <p className="py-12 text-lg" role="status">
+          {piece.isError ? piece.error.message : 'Fetching the piece …'}
+        </p>
+      </Frame>
+    )
+  return <Start key={piece.data.id} me={me} piece={piece.data} />
+}
+
+/** Options to begin with: the saved ones, else those worked out for the stone. */
+function Start({ me, piece }: { me: Me; piece: PieceRow }) {
+  const saved = piece.plan && sameStone(piece.plan.stone, piece.stone) ? piece.plan.options : undefined
+  const [options, setOptions] = useState<Options | undefined>(() => draftOf(piece.id, piece.stone) ?? saved)
+  const [none, setNone] = useState(false)
+  const alloy = typeof piece.plan?.options.alloy === 'string' ? piece.plan.options.alloy : 'copper'
+  useEffect(() => {
+    if (options) return
+    let live = true
+    void slowWorker()
+      .startingOptions(piece.stone, FAMILY, { alloy, temper: 'half hard' })
+      .then((found) => {
+        if (!live) return
+        if (found) setOptions(found)
+        else setNone(true)
+      })
+    return () => {
+      live = false
+    }
+  }, [alloy, options, piece.stone])
+  if (options) return <Planner me={me} piece={piece} initial={options} />
+  return (
+    <PieceFrame piece={piece} here="plan">
+      <p className="py-16 text-xl" role="status">
+        {none
+          ? `No ${family(FAMILY).text.name.toLowerCase()} can be built round this stone: it is too small or too steep for the wires that are stocked. Measure it again, or choose another stone.`
+          : 'Working out a setting for this stone: gauges, lengths, and whether each would hold …'}
+      </p>
+    </PieceFrame>
+  )
+}
+
+const sameStone = (a: Stone, b: Stone): boolean =>
+  (['outline', 'length', 'width', 'depth', 'wall', 'fullness', 'mineral'] as const).every(
+    (k) => a[k] === b[k],
+  )
+
+function Planner({ me, piece, initial }: { me: Me; piece: PieceRow; initial: Options }) {
+  const choices = useChoices(piece.id, piece.stone, initial)
+  const { options, set: change } = choices
+  const [lit, setLit] = useState<string>()
+  const settings = me.workshop.settings ?? DEFAULT_SETTINGS
+  const live = usePlan(piece.stone, FAMILY, options, settings)
+  const navigate = useNavigate()
+  const client = useQueryClient()
+  const failed = live.result && !live.result.ok ? live.result.findings : undefined
+  const plan = live.plan
+  const text = family(FAMILY).text
+  const changed = useChanged(live, settings.money)
+  const { undo, redo } = choices
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return
+      const step = e.shiftKey ? redo : undo
+      if (!step) return
+      e.preventDefault()
+      step()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [undo, redo])
+  const save = useMutation({
+    mutationFn: async (made: Plan) => {
+      const saved = await api.savePlan(piece.id, {
+        version: piece.version,
+        familyVersion: made.familyVersion,
+        choices: { family: FAMILY, options: mutable(options) },
+        lengths: Object.fromEntries(made.cut.wires.map((w) => [w.id, Number(w.length.value)])),
+      })
+      if (saved.differences.length > 0)
+        throw new Error(
+          `The server computes other lengths for ${saved.differences.map((d) => d.wire).join(', ')}. Reload, then look at the plan again.`,
+        )
+      const next = ['measure', 'plan'].includes(saved.piece.station)
+        ? await api.editPiece(piece.id, { version: saved.piece.version, station: 'cut' })
+        : saved.piece
+      client.setQueryData(['piece', piece.id], next)
+      await client.invalidateQueries({ queryKey: ['pieces'] })
+      choices.settle()
+    },
+    onSuccess: () => void navigate(`/pieces/${piece.id}/cut`),
+  })
+  const s = piece.stone
+  return (
+    <PieceFrame piece={piece} here="plan" plan={plan} options={options}>
+      <div className="grid flex-1 gap-6 lg:grid-cols-[minmax(0,620px)_minmax(0,1fr)]">
+        <section
+          className={`sheet min-h-[340px] ${failed ? 'opacity-60' : ''}`}
+          aria-label="Drawing of the piece"
+        >
+          {plan ? (
+            <InSpace
+              drawing={<PlanSheet plan={plan} name={piece.name || 'piece'} lit={lit} />}
+              design={plan.design}
+              stone={plan.stone}
+              lit={lit}
+              onPick={setLit}
+              names={text.wires}
+            />
+          ) : (
+            <p className="p-8 text-soft">
+              {failed ? 'Nothing can be drawn until what stands beside is mended.' : 'Drawing …'}
+            </p>
+          )}
+          {plan && (
+            <dl className="m-0 grid grid-cols-1 gap-x-8 border-t border-line px-5 pb-1 sm:grid-cols-2">
+              {plan.outputs.map((o) => (
+                <Row key={o.id} name={text.outputs[o.id] ?? o.id}>
+                  <Figure name={text.outputs[o.id] ?? o.id} q={o.quantity} />
+                </Row>
+              ))}
+              <Row name="Wire, by weight">
+                <Figure name="Wire, by weight" q={plan.cut.mass} />
+              </Row>
+              <Row name="Metal">
+                <Figure name="Metal" q={plan.cut.metal} />
+              </Row>
+              <Row name="Time, estimated">
+                <Figure name="Time, estimated" q={plan.cost.hours} />
+              </Row>
+              <Row name="Metal and labour">
+                <Figure name="Metal and labour" q={plan.cost.cost} />
+              </Row>
+            </dl>
+          )}
+        </section>
+        <section className="min-w-0">
+          <h1 className="text-[28px]">{piece.name || 'Unnamed piece'}</h1>
+          <p className="text-soft">
+            {s.mineral} {s.outline === 'round' ? `⌀ ${s.length}` : `${s.length} × ${s.width}`} × {s.depth} ·{' '}
+            {text.name.toLowerCase()}
+          </p>
+          <div className="flex min-h-[30px] items-center gap-4">
+            <button
+              type="button"
+              className="border-0 bg-transparent p-0 font-semibold text-copper underline disabled:opacity-40"
+              onClick={undo}
+              disabled={!undo}
+            >
+              Undo
+            </button>
+            <button
+              type="button"
+              className="border-0 bg-transparent p-0 font-semibold text-copper underline disabled:opacity-40"
+              onClick={redo}
+              disabled={!redo}
+            >
+              Redo
+            </button>
+            <span className="min-w-0 flex-1 text-right text-[15px]" role="status" data-testid="changed">
+              {changed}
+            </span>
+          </div>
+          <OptionRows familyId={FAMILY} stone={piece.stone} options={options} onChange={change} />
+        </section>
+        <section className="min-w-0 lg:col-span-2">
+          {failed ? (
+            <Findings familyId={FAMILY} findings={failed} onMend={change} />
+          ) : (
+            plan && <Findings familyId={FAMILY} findings={plan.findings} onMend={change} />
+          )}
+          {plan && !failed && (
+            <div className="mt-3">
+              <CutBars cut={plan.cut} familyId={FAMILY} lit={lit} onLit={setLit} />
+              <Schools cut={plan.cut} />
+              <Variants piece={piece} plan={plan} options={options} onTake={choices.take} />
+            </div>
+          )}
+        </section>
+      </div>
+      <div className="sticky bottom-0 mt-4 bg-paper pt-1 pb-2">
+        <Judgement
+          line={failed ? undefined : live.hold?.line}
+          busy={live.busy}
+          pull={
+            live.hold && (
+              <>
+                Pull <Figure name="Pull in the weakest direction" q={live.hold.shown.pull} digits={0} />,{' '}
+                <Figure name="Pull over the stone’s weight" q={live.hold.shown.times} />; rattle{' '}
+                <Figure name="Rattle" q={live.hold.shown.rattle} digits={2} />.{' '}
+              </>
+            )
+          }
+        >
+          <button
+            type="button"
+            className="btn btn-main"
+            disabled={!plan || Boolean(failed) || save.isPending}
+            onClick={() => plan && save.mutate(plan)}
+          >
+            {save.isPending ? 'Saving …' : 'To cutting'}
+          </button>
+        </Judgement>
+        {save.isError &&
+          (save.error instanceof ApiError && save.error.problem.type === 'verger:stale' ? (
+            <StalePlan
+              id={piece.id}
+              options={options}
+              onKept={(row) => {
+                client.setQueryData(['piece', piece.id], row)
+                save.reset()
+              }}
+              onTake={choices.take}
+            />
+          ) : (
+            <p className="text-red" role="alert">
+              ✕ {save.error.message}
+            </p>
+          ))}
+      </div>
+    </PieceFrame>
+  )
+}
+
+/** The difference that the last change made, once plan and holding are both known. */
+function useChanged(live: LivePlan, money: Settings['money']): string {
+  const [kept, setKept] = useState<{ readonly sums: Sums | undefined; readonly said: string }>({
+    sums: undefined,
+    said: '',
+  })
+  const settled = live.plan && live.hold && !live.busy && live.result?.ok ? live : undefined
+  useEffect(() => {
+    if (!settled) return
+    const sums = sumsOf(settled.plan!, settled.hold)
+    setKept((old) => {
+      if (!old.sums) return { sums, said: '' }
+      const said = sayChange(old.sums, sums, (v) => sayMoney(v, money))
+      return said === '' ? { sums, said: old.said } : { sums, said }
+    })
+  }, [settled, money])
+  return kept.said
+}
+
+const mutable = (options: Options) =>
+  Object.fromEntries(Object.entries(options).map(([k, v]) => [k, typeof v === 'object' ? [...v] : v]))
+
+function Row({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div className="flex items-baseline justify-between border-b border-line py-[3px]">
+      <dt className="text-soft">{name}</dt>
+      <dd className="m-0">{children}</dd>
+    </div>
+  )
+}

@@ -1,0 +1,97 @@
+import { numberOf, type Plan } from '@verger/core'
+import { useMemo, useRef } from 'react'
+import { Dimension } from '../../drawing/Dimension.js'
+import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
+import type { View } from '../../drawing/project.js'
+import { saveSvg } from '../../drawing/saveSvg.js'
+
+const VIEWS: readonly View[] = ['front', 'side', 'back']
+
+/** Front, side and back of the planned piece at one scale, from the paths, with its dimensions. */
+export function PlanSheet({ plan, name, lit }: { plan: Plan; name: string; lit?: string | undefined }) {
+  const { design, stone } = plan
+  const boxes = useMemo(() => VIEWS.map((v) => boundsOf(design, stone, v)), [design, stone])
+  const y0 = Math.min(...boxes.map((b) => b.y0))
+  const y1 = Math.max(...boxes.map((b) => b.y1))
+  const tall = y1 - y0
+  const u = tall / 26
+  const gap = u * 2
+  let x = u * 3.6
+  const at = boxes.map((b) => {
+    const here = x - b.x0
+    x += b.x1 - b.x0 + gap
+    return here
+  })
+  const width = x + u * 0.2
+  const height = tall + u * 5.4
+  const top = u * 1.2 - y0
+  const bottom = top + y1
+  const value = (id: string) => numberOf(plan.outputs.find((o) => o.id === id)!.quantity)
+  // where the dimensions begin: under the foot bind (sheet y is down), and at the back of the bail
+  const { binder } = design.joints[0]!
+  const skin = binder.profile === 'half-round' ? binder.size.mm / 2 : binder.size.mm
+  const foot = y1 + skin
+  const back = boxes[1]!.x0 - skin
+  const sheet = useRef<SVGSVGElement>(null)
+  return (
+    <div className="relative">
+      <svg
+        ref={sheet}
+        viewBox={`0 0 ${width} ${height}`}
+        className="block max-h-[392px] w-full"
+        role="img"
+        aria-label={`Front, side and back of the piece, ${numberOf(plan.outputs[0]!.quantity).toFixed(1)} mm high`}
+      >
+        <defs>
+          <pattern id="plan-grid" width={10} height={10} patternUnits="userSpaceOnUse">
+            <path d="M10 0H0V10" fill="none" stroke="var(--line)" strokeWidth={u * 0.03} opacity={0.5} />
+          </pattern>
+        </defs>
+        <rect width={width} height={height} fill="url(#plan-grid)" />
+        {VIEWS.map((v, i) => (
+          <g key={v} transform={`translate(${at[i]} ${top})`} data-view={v}>
+            <PieceDrawing design={design} stone={stone} view={v} lit={lit} />
+          </g>
+        ))}
+        <Dimension
+          x1={u * 1.7}
+          y1={top + foot - value('height')}
+          x2={u * 1.7}
+          y2={top + foot}
+          label={value('height').toFixed(1)}
+          size={u}
+        />
+        <Dimension
+          x1={at[0]! - value('width') / 2}
+          y1={bottom + u * 1.5}
+          x2={at[0]! + value('width') / 2}
+          y2={bottom + u * 1.5}
+          label={value('width').toFixed(1)}
+          size={u}
+        />
+        <Dimension
+          x1={at[1]! + back}
+          y1={bottom + u * 1.5}
+          x2={at[1]! + back + value('thick')}
+          y2={bottom + u * 1.5}
+          label={value('thick').toFixed(1)}
+          size={u}
+        />
+        <g fontSize={u * 0.8} fill="var(--soft)" textAnchor="middle">
+          {VIEWS.map((v, i) => (
+            <text key={v} x={at[i]! + (boxes[i]!.x0 + boxes[i]!.x1) / 2} y={height - u * 0.8}>
+              {v}
+            </text>
+          ))}
+        </g>
+      </svg>
+      <button
+        type="button"
+        className="left-2 bottom-1 border-0 bg-transparent p-1 sm:absolute text-[15px] text-copper underline print:hidden"
+        onClick={() => sheet.current && saveSvg(sheet.current, name, width, height)}
+      >
+        Save the drawing
+      </button>
+    </div>
+  )
+}

@@ -1,0 +1,79 @@
+import type { Options, OptionValue } from '@verger/core'
+import { useCallback, useEffect, useState } from 'react'
+
+interface History {
+  readonly past: readonly Options[]
+  readonly now: Options
+  readonly future: readonly Options[]
+}
+
+export interface Choices {
+  readonly options: Options
+  readonly set: (id: string, value: OptionValue) => void
+  /** All at once, as when a variant is taken up. */
+  readonly take: (options: Options) => void
+  readonly undo: (() => void) | undefined
+  readonly redo: (() => void) | undefined
+  /** Forgets the draft: it has been saved. */
+  readonly settle: () => void
+}
+
+const MOST = 100
+const draftKey = (pieceId: string) => `verger-draft ${pieceId}`
+
+/** Choices as left by an earlier visit that did not save them, for the same stone; undefined when there are none. */
+export function draftOf(pieceId: string, stone: unknown): Options | undefined {
+  try {
+    const kept = JSON.parse(localStorage.getItem(draftKey(pieceId)) ?? '') as {
+      stone: string
+      options: Options
+    }
+    return kept.stone === JSON.stringify(stone) ? kept.options : undefined
+  } catch {
+    return undefined
+  }
+}
+
+/** Choices with undo and redo. Each change is kept on this device until it is saved, so that a reload loses nothing. */
+export function useChoices(pieceId: string, stone: unknown, initial: Options): Choices {
+  const [history, setHistory] = useState<History>({ past: [], now: initial, future: [] })
+  const { past, now, future } = history
+  const [touched, setTouched] = useState(false)
+  useEffect(() => {
+    if (touched)
+      localStorage.setItem(draftKey(pieceId), JSON.stringify({ stone: JSON.stringify(stone), options: now }))
+  }, [now, pieceId, stone, touched])
+  const take = useCallback((options: Options) => {
+    setTouched(true)
+    setHistory((h) => ({ past: [...h.past.slice(-MOST), h.now], now: options, future: [] }))
+  }, [])
+  const set = useCallback((id: string, value: OptionValue) => {
+    setTouched(true)
+    setHistory((h) =>
+      JSON.stringify(h.now[id]) === JSON.stringify(value)
+        ? h
+        : { past: [...h.past.slice(-MOST), h.now], now: { ...h.now, [id]: value }, future: [] },
+    )
+  }, [])
+  const step = (from: readonly Options[], back: boolean) => () => {
+    const next = from[from.length - 1]!
+    setTouched(true)
+    setHistory(
+      back
+        ? { past: past.slice(0, -1), now: next, future: [...future, now] }
+        : { past: [...past, now], now: next, future: future.slice(0, -1) },
+    )
+  }
+  const settle = useCallback(() => {
+    localStorage.removeItem(draftKey(pieceId))
+    setTouched(false)
+  }, [pieceId])
+  return {
+    options: now,
+    set,
+    take,
+    undo: past.length > 0 ? step(past, true) : undefined,
+    redo: future.length > 0 ? step(future, false) : undefined,
+    settle,
+  }
+}

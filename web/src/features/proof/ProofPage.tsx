@@ -1,0 +1,227 @@
+import type { Me, PieceRow } from '@verger/contract'
+import { family, holdsOn, type Plan } from '@verger/core'
+import { useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { api } from '../../app/api.js'
+import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
+import { keeperOf } from '../../app/session.js'
+import { useBench } from '../../bench/useBench.js'
+import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
+import { InSpace } from '../../solid/InSpace.js'
+import { PieceFrame } from '../../ui/PieceFrame.js'
+
+/** The inspection of this piece: what to try, pass or fail, with what the plan expected beside it. */
+export default function ProofPage({ me }: { me: Me }) {
+  const { pieceId = '' } = useParams()
+  const bench = useBench(keeperOf(me), pieceId)
+  const saved = useSavedPlan(bench)
+  const moveOn = useMoveOn()
+  const navigate = useNavigate()
+  const [problem, setProblem] = useState('')
+  if (!saved.ready) return saved.waiting
+  const { piece, plan } = saved
+  const chosen = family(plan.family)
+  const checks = ['weakest', ...chosen.checks(plan.stone, plan.options)]
+  const { proof, notes } = bench.tally
+  const failed = checks.filter((c) => proof[c] === 'fail')
+  const untried = checks.filter((c) => proof[c] === undefined)
+  const holds = holdsOn(plan.design, bench.tally.stepsDone)
+  const reason = bench.tally.reasons.ready
+  const open = failed.length + untried.length
+  const weakest = WEAKEST[piece.plan!.hold.weakest ?? 'front'] ?? WEAKEST.front!
+  const b = boundsOf(plan.design, plan.stone, 'front')
+  const finish = async () => {
+    setProblem('')
+    try {
+      await api.finish(piece.id)
+      await moveOn(piece, 'ledger')
+      void navigate(`/pieces/${piece.id}/ledger`)
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : 'That did not work.')
+    }
+  }
+  return (
+    <PieceFrame piece={piece} here="proof" plan={plan}>
+      <h1 className="text-[34px]">Prove it over a folded cloth</h1>
+      <p className="mb-3 text-lg text-soft">
+        The plan expected: <strong className="text-ink">{piece.plan!.hold.word}</strong>{' '}
+        {piece.plan!.hold.say} What you find here decides.
+      </p>
+      <div className="grid flex-1 gap-10 lg:grid-cols-[minmax(0,1fr)_300px]">
+        <ul className="m-0 list-none p-0">
+          {checks.map((c) => (
+            <li key={c} className="border-b border-line py-2" data-check={c}>
+              <div className="flex flex-wrap items-center gap-4">
+                <span className="min-w-0 flex-1 basis-80 text-lg">
+                  {c === 'weakest' ? weakest : chosen.text.checks[c]}
+                  {proof[c] === 'fail' && <Mend plan={plan} piece={piece} check={c} />}
+                </span>
+                <span
+                  className="flex gap-2"
+                  role="group"
+                  aria-label={c === 'weakest' ? weakest : chosen.text.checks[c]}
+                >
+                  <button
+                    type="button"
+                    aria-pressed={proof[c] === 'pass'}
+                    className={`btn ${proof[c] === 'pass' ? 'border-verdigris bg-verdigris-wash text-verdigris' : ''}`}
+                    onClick={() => void bench.add('proof', c, 'pass')}
+                  >
+                    ◆ Holds
+                  </button>
+                  <button
+                    type="button"
+                    aria-pressed={proof[c] === 'fail'}
+                    className={`btn ${proof[c] === 'fail' ? 'border-red bg-red-wash text-red' : ''}`}
+                    onClick={() => void bench.add('proof', c, 'fail')}
+                  >
+                    ✕ Fails
+                  </button>
+                </span>
+              </div>
+              {proof[c] === 'fail' && (
+                <p className="m-0 text-red">
+                  ✕ Go back to Wrap and mend it: press a bend in, close the neck further, or bring a tail over
+                  the edge.
+                </p>
+              )}
+              <CheckNote
+                onKeep={(text) => void bench.add('note', c, text)}
+                notes={notes.filter((n) => n.subject === c).map((n) => n.text)}
+              />
+            </li>
+          ))}
+        </ul>
+        <InSpace
+          drawing={
+            <svg
+              viewBox={`${b.x0 - 1} ${b.y0 - 1} ${b.x1 - b.x0 + 2} ${b.y1 - b.y0 + 2}`}
+              className="h-[420px] w-full"
+              role="img"
+              aria-label="The finished piece"
+            >
+              <PieceDrawing design={plan.design} stone={plan.stone} view="front" />
+            </svg>
+          }
+          design={plan.design}
+          stone={plan.stone}
+          names={chosen.text.wires}
+          saveAs={piece.name || 'piece'}
+          className="h-[420px]"
+        />
+      </div>
+      <div className="mt-4 flex flex-wrap items-center justify-end gap-4">
+        {holds.length > 0 && (
+          <p className="m-0 w-full text-lg text-red" role="alert">
+            <span aria-hidden>✕ </span>
+            {holds.map((h) => HOLDS[h.hold] ?? h.hold).join(' and ')} still on by the steps you ticked.{' '}
+            <Link to={`/pieces/${piece.id}/wrap?step=${holds[0]!.off ?? ''}`} className="text-copper">
+              To the step that takes it off
+            </Link>
+          </p>
+        )}
+        {open > 0 && (
+          <fieldset className="m-0 flex w-full flex-wrap items-center gap-2 border-0 p-0">
+            <legend className="float-left mr-2 p-0 text-lg text-soft">
+              {failed.length > 0 && `${failed.length} failed. `}
+              {untried.length > 0 && `${untried.length} not tried. `}Ready all the same, because:
+            </legend>
+            {REASONS.map((r) => (
+              <button
+                key={r}
+                type="button"
+                className={`btn py-1 ${reason === r ? 'bg-copper-wash' : ''}`}
+                aria-pressed={reason === r}
+                onClick={() => void bench.add('reason', 'ready', r)}
+              >
+                {r}
+              </button>
+            ))}
+          </fieldset>
+        )}
+        <span className="text-lg text-soft">
+          {open === 0 && holds.length === 0 && 'Everything holds.'} {problem}
+        </span>
+        <button
+          type="button"
+          className="btn btn-main text-lg"
+          disabled={holds.length > 0 || (open > 0 && reason === undefined)}
+          onClick={() => void finish()}
+        >
+          Ready: to the ledger
+        </button>
+      </div>
+    </PieceFrame>
+  )
+}
+
+/** Words for the temporary holds. */
+const HOLDS: Readonly<Record<string, string>> = { tape: 'The tape is', tie: 'The scrap tie is' }
+
+const REASONS = ['Mended since', 'Tried in another way', 'For show, not for wear'] as const
+
+/** How to try the side that the plan expects to give first. */
+const WEAKEST: Readonly<Record<string, string>> = {
+  front:
+    'The plan’s weakest way is forward: low over the cloth, push from behind with both thumbs. It stays.',
+  back: 'The plan’s weakest way is backward: low over the cloth, push the face with a thumb. It stays.',
+  up: 'The plan’s weakest way is toward the bail: hold the foot and push the stone up. It stays.',
+  down: 'The plan’s weakest way is toward the foot: hang it and tug the stone down. It stays.',
+  left: 'The plan’s weakest way is to the left: hold the frame and push the stone left. It stays.',
+  right: 'The plan’s weakest way is to the right: hold the frame and push the stone right. It stays.',
+}
+
+/** Way back from a failed check to the step that mends it. */
+function Mend({ plan, piece, check }: { plan: Plan; piece: PieceRow; check: string }) {
+  const starts = check === 'weakest' ? ['bend-front', 'bend-back'] : (family(plan.family).mends[check] ?? [])
+  const step = starts
+    .map((start) => [...plan.steps].reverse().find((s) => s.id.startsWith(start)))
+    .find((s) => s !== undefined)
+  if (!step) return null
+  return (
+    <Link to={`/pieces/${piece.id}/wrap?step=${step.id}`} className="ml-3 text-copper underline">
+      Mend it: {step.title.charAt(0).toLowerCase() + step.title.slice(1)}
+    </Link>
+  )
+}
+
+function CheckNote({ onKeep, notes }: { onKeep: (text: string) => void; notes: readonly string[] }) {
+  const [text, setText] = useState('')
+  const [open, setOpen] = useState(false)
+  const keep = () => {
+    if (text.trim()) onKeep(text.trim())
+    setText('')
+    setOpen(false)
+  }
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 text-[15px]">
+      {notes.length > 0 && <span className="text-soft">• {notes.join(' • ')}</span>}
+      {open ? (
+        <form
+          className="flex flex-1 items-center gap-3"
+          onSubmit={(e) => {
+            e.preventDefault()
+            keep()
+          }}
+        >
+          <input
+            className="plain max-w-md py-0.5"
+            aria-label="Note for this check"
+            autoFocus
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            onBlur={keep}
+          />
+        </form>
+      ) : (
+        <button
+          type="button"
+          className="border-0 bg-transparent p-0 text-copper underline"
+          onClick={() => setOpen(true)}
+        >
+          note
+        </button>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,135 @@
+import type { Me, Settings } from '@verger/contract'
+import { ALLOYS } from '@verger/core'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { api } from '../../app/api.js'
+import { sayMoney } from '../../app/workshop.js'
+import { Frame } from '../../ui/Frame.js'
+import { Amount, Choice } from '../../ui/Rows.js'
+import { Account } from './Account.js'
+import { Makers } from './Makers.js'
+
+/** What the whole workshop works by, who works in it, and this maker's own account. */
+export default function WorkshopPage({ me }: { me: Me }) {
+  return (
+    <Frame beside={<span className="text-lg text-soft">{me.workshop.name}</span>}>
+      <h1 className="mt-2 text-[34px]">Workshop</h1>
+      <div className="grid gap-x-14 gap-y-8 lg:grid-cols-2">
+        <Works me={me} />
+        <div>
+          <Makers me={me} />
+          <Account me={me} />
+        </div>
+      </div>
+    </Frame>
+  )
+}
+
+function Works({ me }: { me: Me }) {
+  const client = useQueryClient()
+  const { settings } = me.workshop
+  const save = useMutation({
+    mutationFn: (next: Settings) => api.settings(next),
+    onSuccess: (next) => client.setQueryData(['me'], { ...me, workshop: { ...me.workshop, settings: next } }),
+  })
+  const set = (change: Partial<Settings>) => save.mutate({ ...settings, ...change })
+  const school = (change: Partial<Settings['school']>) => set({ school: { ...settings.school, ...change } })
+  return (
+    <section aria-label="How the workshop works">
+      <h2 className="text-2xl">How we work</h2>
+      <Choice
+        name="Lengths are said in"
+        value={settings.units}
+        options={[
+          ['mm', 'millimetres'],
+          ['in', 'inches'],
+        ]}
+        onChange={(units) => set({ units, rounding: units === 'mm' ? '5 mm' : '1/4 in' })}
+      />
+      <Choice
+        name="Cut lengths are rounded up to"
+        value={settings.rounding}
+        options={(['5 mm', '1 mm', '1/4 in', '1/8 in'] as const).map((r) => [r, r])}
+        onChange={(rounding) => set({ rounding })}
+      />
+      <Choice
+        name="Length of a frame wire"
+        value={settings.school.kind}
+        options={[
+          ['path', 'by its path, worked out'],
+          ['girth', 'a multiple of a girth'],
+          ['fixed', 'one fixed length'],
+        ]}
+        onChange={(kind) => school({ kind })}
+      />
+      <Choice
+        name="The girth that is multiplied"
+        value={settings.school.girth}
+        options={[
+          ['edge', 'edge girth'],
+          ['length', 'girth lengthwise'],
+          ['width', 'girth crosswise'],
+        ]}
+        onChange={(girth) => school({ girth })}
+      />
+      <Amount
+        name="How many times the girth"
+        value={settings.school.times}
+        digits={1}
+        valid={(n) => n >= 1 && n <= 12}
+        hint="a number from 1 to 12"
+        onChange={(times) => school({ times })}
+      />
+      <Amount
+        name="The fixed length, mm"
+        value={settings.school.fixed}
+        valid={(n) => n >= 20 && n <= 3000}
+        hint="a length from 20 to 3000"
+        onChange={(fixed) => school({ fixed })}
+      />
+      <Choice
+        name="The hand that leads"
+        value={settings.hand}
+        options={[
+          ['right', 'right'],
+          ['left', 'left'],
+        ]}
+        onChange={(hand) => set({ hand })}
+      />
+      <Choice
+        name="Money"
+        value={settings.money}
+        options={(['GBP', 'EUR', 'USD'] as const).map((m) => [m, sayMoney(1234.5, m)])}
+        onChange={(money) => set({ money })}
+      />
+      <Amount
+        name="An hour of work costs"
+        value={settings.rate / 100}
+        digits={2}
+        valid={(n) => n >= 0 && n <= 100_000}
+        hint="an amount such as 18 or 32.50"
+        onChange={(n) => set({ rate: Math.round(n * 100) })}
+      />
+      <h3 className="mt-5 text-xl">Wire, per kg</h3>
+      <p className="text-[15px] text-soft">
+        Until you type what you pay, an estimate stands here, and plans say so.
+      </p>
+      {ALLOYS.map((a) => (
+        <Amount
+          key={a.id}
+          name={a.id}
+          value={settings.prices[a.id] === undefined ? undefined : settings.prices[a.id]! / 100}
+          placeholder={`${(a.pricePerKg / 100).toFixed(0)} est.`}
+          digits={2}
+          valid={(n) => n >= 0 && n <= 1_000_000}
+          hint="an amount per kg"
+          onChange={(n) => set({ prices: { ...settings.prices, [a.id]: Math.round(n * 100) } })}
+        />
+      ))}
+      {save.isError && (
+        <p className="mt-2 text-red" role="alert">
+          ✕ {save.error.message}
+        </p>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,327 @@
+import {
+  alloy,
+  stockName,
+  type Design,
+  type Joint,
+  type Operation,
+  type Plan,
+  type Seen,
+  type WireState,
+} from '@verger/core'
+import { useMemo } from 'react'
+import { boundsOf, PieceDrawing, type Shown } from '../../drawing/PieceDrawing.js'
+import { InSpace } from '../../solid/InSpace.js'
+
+/** The piece as it is at this step: wires straight with their marks until they are bent, the stone only when it is there. */
+export function StepDrawing({
+  plan,
+  op,
+  wires,
+  turns,
+  stone,
+  names,
+  lit,
+  seen,
+  hand,
+  onPick,
+}: {
+  plan: Plan
+  names: Readonly<Record<string, string>>
+  lit: string | undefined
+  seen: Seen
+  hand: 'right' | 'left'
+  onPick: (wire: string | undefined) => void
+  op: Operation
+  wires: readonly WireState[]
+  turns: Readonly<Record<string, number>>
+  stone: 'in' | 'out' | 'ghost'
+}) {
+  const { design } = plan
+  const shown: Shown = useMemo(
+    () => ({
+      paths: new Map(wires.map((w) => [w.id, w.path])),
+      active: new Set(wires.filter((w) => w.active).map((w) => w.id)),
+      turns,
+      stone: wires.length === 0 ? 'out' : stone,
+    }),
+    [wires, turns, stone],
+  )
+  if (wires.length === 0) return <Supplies plan={plan} />
+  // before anything is bent the wires lie across the bench, side by side: seen as a row, with their marks
+  const flat = !design.operations.slice(0, design.operations.indexOf(op) + 1).some((o) => o.kind === 'shape')
+  const joint = design.joints.find((j) => j.id === op.joint)
+  if (flat)
+    return (
+      <>
+        <FlatWires plan={plan} op={op} turns={turns} hand={hand} />
+        {joint && <BundleSection design={design} joint={joint} />}
+      </>
+    )
+  const view = seen
+  const b = boundsOf(design, plan.stone, view, shown)
+  const o = { x: -Math.min(45, Math.max(-b.x0, b.x1)), w: 0 }
+  o.w = -2 * o.x
+  // long free wires run out of the picture: it stays on the stone
+  const y0 = Math.max(b.y0, -plan.stone.length - 30)
+  const y1 = Math.min(b.y1, plan.stone.length)
+  const pad = 2
+  return (
+    <>
+      <InSpace
+        drawing={
+          <svg
+            viewBox={`${o.x - pad} ${y0 - pad} ${o.w + 2 * pad} ${y1 - y0 + 2 * pad}`}
+            className="mx-auto mt-3 h-[430px] max-h-[48vh] w-full"
+            role="img"
+            aria-label={`The piece at this step, ${view}`}
+          >
+            <PieceDrawing design={design} stone={plan.stone} view={view} shown={shown} lit={lit} />
+          </svg>
+        }
+        design={design}
+        stone={plan.stone}
+        shown={shown}
+        lit={lit}
+        onPick={onPick}
+        names={names}
+        saveAs={`step ${op.id}`}
+        className="mt-3 h-[430px] max-h-[48vh]"
+      />
+      {joint && <BundleSection design={design} joint={joint} />}
+    </>
+  )
+}
+
+/** Cut across the bundle that is bound: how many wires wide and deep, and how the binding lies round it. */
+function BundleSection({ design, joint }: { design: Design; joint: Joint }) {
+  const { stock } = design.wires.find((w) => w.id === joint.members[0]!.wire)!
+  const a = stock.size.mm
+  const tb = joint.binder.profile === 'half-round' ? joint.binder.size.mm / 2 : joint.binder.size.mm
+  const w = joint.columns * a
+  const h = joint.rows * a
+  const pad = tb + a * 0.15
+  const wires = Array.from({ length: joint.columns * joint.rows }, (_, i) => ({
+    x: (i % joint.columns) * a,
+    y: Math.floor(i / joint.columns) * a,
+  }))
+  const colour = alloy(stock.alloy).colour
+  return (
+    <figure className="m-0 mt-3 flex items-center gap-5">
+      <svg
+        viewBox={`${-pad} ${-pad} ${w + 2 * pad} ${h + 2 * pad}`}
+        className="h-[92px] max-w-[150px]"
+        role="img"
+        aria-label="Section through the bind"
+      >
+        <rect
+          x={-tb / 2}
+          y={-tb / 2}
+          width={w + tb}
+          height={h + tb}
+          rx={tb}
+          fill="none"
+          stroke={alloy(joint.binder.alloy).colour}
+          strokeWidth={tb}
+        />
+        {wires.map(({ x, y }) =>
+          stock.profile === 'square' ? (
+            <rect
+              key={`${x} ${y}`}
+              x={x}
+              y={y}
+              width={a}
+              height={a}
+              fill={colour}
+              stroke="rgb(70,35,15)"
+              strokeWidth={a * 0.06}
+            />
+          ) : (
+            <circle
+              key={`${x} ${y}`}
+              cx={x + a / 2}
+              cy={y + a / 2}
+              r={a / 2}
+              fill={colour}
+              stroke="rgb(70,35,15)"
+              strokeWidth={a * 0.06}
+            />
+          ),
+        )}
+      </svg>
+      <figcaption className="text-lg text-soft">
+        {joint.columns === 1 ? 'One' : joint.columns} wide, {joint.rows === 1 ? 'one' : joint.rows} deep
+        {joint.binder.profile === 'half-round' && '; flat side of the binding in'}
+      </figcaption>
+    </figure>
+  )
+}
+
+/** Straight wires in a row with their marks and the turns made so far, the middle enlarged to the bench. */
+function FlatWires({
+  plan,
+  op,
+  turns,
+  hand,
+}: {
+  plan: Plan
+  op: Operation
+  turns: Readonly<Record<string, number>>
+  hand: 'right' | 'left'
+}) {
+  const { design, cut } = plan
+  const a = design.wires[0]!.stock.size.mm
+  const foot = design.joints.find((j) => j.id === 'foot') ?? design.joints[0]!
+  const marked = op.kind !== 'cut'
+  const together = op.kind === 'align' || op.kind === 'bind' || op.kind === 'unclamp'
+  const gap = together ? 0 : a * 2.2
+  const n = design.wires.length
+  const tall = n * a + (n - 1) * gap
+  const whole = op.kind === 'cut' || op.kind === 'mark'
+  const half = whole
+    ? Math.max(...cut.wires.map((w) => Number(w.shown.value))) / 2 + 2
+    : foot.length / 2 + 10.5
+  const made = turns[foot.id] ?? 0
+  const w = foot.binder.size.mm
+  const dark = alloy(foot.binder.alloy).colour
+  const colour = alloy(design.wires[0]!.stock.alloy).colour
+  const height = whole ? half * 0.5 : tall + 9
+  const yOf = (i: number) => -tall / 2 + a / 2 + i * (a + gap)
+  const stretch = whole ? (half * 0.3) / Math.max(tall, 1) : 1
+  return (
+    <svg
+      viewBox={`${-half} ${-height / 2} ${2 * half} ${height + (whole ? 0 : 3)}`}
+      className="mt-4 w-full"
+      style={{ maxHeight: '46vh' }}
+      role="img"
+      aria-label={`${n} straight wires${together ? ' side by side' : ''}`}
+    >
+      {cut.wires.map((wire, i) => {
+        const length = Number(wire.shown.value)
+        const y = yOf(i) * stretch
+        const thick = a * (whole ? Math.min(3, stretch) : 1)
+        return (
+          <g key={wire.id}>
+            <rect
+              x={-length / 2}
+              y={y - thick / 2}
+              width={length}
+              height={thick}
+              fill={colour}
+              stroke="rgb(70,35,15)"
+              strokeWidth={thick * 0.08}
+            />
+            {marked &&
+              [0, -foot.length / 2, foot.length / 2].map((x) => (
+                <line
+                  key={x}
+                  x1={x}
+                  x2={x}
+                  y1={y - thick * 0.8}
+                  y2={y + thick * 0.8}
+                  stroke="var(--ink)"
+                  strokeWidth={whole ? 0.7 : 0.16}
+                />
+              ))}
+            {whole && (
+              <text
+                x={0}
+                y={y + thick / 2 + half * 0.045}
+                textAnchor="middle"
+                fontSize={half * 0.04}
+                fill="var(--soft)"
+              >
+                {length.toFixed(0)} mm
+              </text>
+            )}
+          </g>
+        )
+      })}
+      {(op.kind === 'bind' || op.kind === 'unclamp') &&
+        Array.from(
+          { length: op.kind === 'unclamp' ? foot.turns : Math.min(made, foot.turns + 8) },
+          (_, k) => {
+            // the hand that leads works away from the other side
+            const x = (hand === 'right' ? 1 : -1) * (((k + 0.5) / foot.turns - 0.5) * foot.length)
+            return (
+              <rect
+                key={k}
+                x={x - w / 2}
+                y={-tall / 2 - w / 2}
+                width={w * 0.97}
+                height={tall + w}
+                rx={w * 0.4}
+                fill={dark}
+                stroke="rgb(70,35,15)"
+                strokeWidth={w * 0.12}
+              />
+            )
+          },
+        )}
+      {op.kind === 'bind' && (
+        <g fontSize={1.1} fill="var(--soft)" stroke="var(--soft)" strokeWidth={0.08}>
+          <path
+            d={`M${-foot.length / 2} ${tall / 2 + 1.4}v1.6M${foot.length / 2} ${tall / 2 + 1.4}v1.6M${-foot.length / 2} ${tall / 2 + 2.2}H${foot.length / 2}`}
+            fill="none"
+          />
+          <text x={0} y={tall / 2 + 3.9} textAnchor="middle" stroke="none">
+            {foot.length.toFixed(1)} mm
+          </text>
+        </g>
+      )}
+      {(op.kind === 'align' || op.kind === 'bind') &&
+        [-1, 1].map((s) => (
+          <rect
+            key={s}
+            x={s * (foot.length / 2 + 7) - 2.5}
+            y={-tall / 2 - 0.5}
+            width={5}
+            height={tall + 1}
+            fill="#E7DFB8"
+            opacity={0.85}
+            stroke="#b9a98e"
+            strokeWidth={0.1}
+          />
+        ))}
+    </svg>
+  )
+}
+
+/** Before there is a wire: what to lay out. */
+function Supplies({ plan }: { plan: Plan }) {
+  const { cut } = plan
+  const rows = [
+    [
+      cut.wires[0]!.stock,
+      `${cut.wires.length} × up to ${Math.max(...cut.wires.map((w) => Number(w.shown.value))).toFixed(0)} mm`,
+    ],
+    [cut.binding.stock, `${Number(cut.binding.shown.value).toFixed(0)} mm from the spool`],
+  ] as const
+  return (
+    <ul className="mt-6 list-none p-0">
+      {rows.map(([stock, amount]) => (
+        <li
+          key={stock.size.label + stock.profile}
+          className="flex items-center gap-5 border-b border-line py-4 text-lg"
+        >
+          <svg viewBox="0 0 60 60" className="h-16 w-16 shrink-0" aria-hidden>
+            {[24, 19.5, 15, 10.5].map((r) => (
+              <circle
+                key={r}
+                cx="30"
+                cy="30"
+                r={r}
+                fill="none"
+                stroke={alloy(stock.alloy).colour}
+                strokeWidth={Math.max(2, stock.size.mm * 4)}
+              />
+            ))}
+          </svg>
+          <span>
+            <strong className="block">{stockName(stock)}</strong>
+            <span className="text-soft">{amount}</span>
+          </span>
+        </li>
+      ))}
+    </ul>
+  )
+}

@@ -1,0 +1,91 @@
+import { measurePath, rollAt, segmentAt, segmentLength, type Path, type Vec3, type Wire } from '@verger/core'
+import { BufferGeometry, Float32BufferAttribute } from 'three'
+
+const ROUND_SIDES = 8
+
+/** Lengths along a path at which its tube has a ring: ends of lines, and steps along curves. */
+function stops(path: Path): number[] {
+  const out = [0]
+  let at = 0
+  for (const seg of path.segments) {
+    const length = segmentLength(seg)
+    const count =
+      seg.kind === 'line'
+        ? 1
+        : Math.max(2, Math.ceil(length / (seg.kind === 'spline' ? 0.55 : Math.sqrt(0.5 * seg.radius))))
+    for (let i = 1; i <= count; i++) out.push(at + (length * i) / count)
+    at += length
+  }
+  return out
+}
+
+/** A wire as a tube of its true profile along its path, lying as it is rolled. Square wire has flat sides, round wire eight. */
+export function wireGeometry(wire: Wire, path: Path): BufferGeometry {
+  const half = wire.stock.size.mm / 2
+  const square = wire.stock.profile === 'square'
+  const corners: (readonly [number, number])[] = square
+    ? [
+        [1, 1],
+        [-1, 1],
+        [-1, -1],
+        [1, -1],
+      ]
+    : Array.from({ length: ROUND_SIDES }, (_, i) => {
+        const a = (2 * Math.PI * i) / ROUND_SIDES
+        return [Math.cos(a), Math.sin(a)] as const
+      })
+  const m = measurePath(path)
+  const same = path === wire.path
+  const positions: number[] = []
+  const index: number[] = []
+  let segment = 0
+  let carried: Vec3 | undefined
+  const rings = stops(path).map((s) => {
+    while (segment < path.segments.length - 1 && s > m.starts[segment + 1]! - 1e-9) segment++
+    const { p, t } = segmentAt(path.segments[segment]!, s - m.starts[segment]!)
+    // half-bent wires have no roll of their own: the face is carried along without twisting
+    let face: Vec3
+    if (same || !carried) face = rollAt(wire, s, t)[0]
+    else {
+      const d = carried[0] * t[0] + carried[1] * t[1] + carried[2] * t[2]
+      const raw: Vec3 = [carried[0] - d * t[0], carried[1] - d * t[1], carried[2] - d * t[2]]
+      const size = Math.hypot(...raw)
+      face = size > 1e-6 ? [raw[0] / size, raw[1] / size, raw[2] / size] : rollAt(wire, s, t)[0]
+    }
+    carried = face
+    const other: Vec3 = [
+      t[1] * face[2] - t[2] * face[1],
+      t[2] * face[0] - t[0] * face[2],
+      t[0] * face[1] - t[1] * face[0],
+    ]
+    return corners.map(([u, v]): Vec3 => [
+      p[0] + half * (u * face[0] + v * other[0]),
+      p[1] + half * (u * face[1] + v * other[1]),
+      p[2] + half * (u * face[2] + v * other[2]),
+    ])
+  })
+  const n = corners.length
+  // sides of a square do not share their corners, so that its edges stay sharp
+  for (let k = 0; k < n; k++) {
+    const next = (k + 1) % n
+    const base = positions.length / 3
+    for (const ring of rings) positions.push(...ring[k]!, ...ring[next]!)
+    for (let i = 0; i + 1 < rings.length; i++) {
+      const a = base + 2 * i
+      index.push(a, a + 2, a + 1, a + 1, a + 2, a + 3)
+    }
+  }
+  for (const [ring, flip] of [
+    [rings[0]!, true],
+    [rings[rings.length - 1]!, false],
+  ] as const) {
+    const base = positions.length / 3
+    for (const corner of ring) positions.push(...corner)
+    for (let k = 1; k + 1 < n; k++) index.push(base, base + (flip ? k : k + 1), base + (flip ? k + 1 : k))
+  }
+  const geometry = new BufferGeometry()
+  geometry.setAttribute('position', new Float32BufferAttribute(positions, 3))
+  geometry.setIndex(index)
+  geometry.computeVertexNormals()
+  return geometry
+}

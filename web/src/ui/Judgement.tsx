@@ -1,0 +1,126 @@
+import type { HoldLine, Finding } from '@verger/core'
+import { fill, family, inUnits, planText, stoneText } from '@verger/core'
+import type { ReactNode } from 'react'
+import { useSettings } from '../app/workshop.js'
+import { Figure } from './Figure.js'
+
+const LOOK = {
+  sound: { mark: '◆', box: 'border-verdigris bg-verdigris-wash', word: 'text-verdigris' },
+  doubtful: { mark: '▲', box: 'border-amber bg-amber-wash', word: 'text-amber' },
+  fails: { mark: '✕', box: 'border-red bg-red-wash', word: 'text-red' },
+} as const
+
+/** The one line of judgement: a mark, a word and a sentence. Always in the same place. */
+export function Judgement({
+  line,
+  busy,
+  pull,
+  children,
+}: {
+  line: HoldLine | undefined
+  busy: boolean
+  pull?: ReactNode
+  children?: ReactNode
+}) {
+  if (!line)
+    return (
+      <div
+        className="flex min-h-[84px] items-center gap-4 border-l-[6px] border-hair bg-sheet px-6"
+        role="status"
+      >
+        <span className="text-lg text-soft">
+          {busy ? 'Working out whether it holds …' : 'Holding is worked out once the plan can be built.'}
+        </span>
+        <span className="ml-auto flex gap-3">{children}</span>
+      </div>
+    )
+  const look = LOOK[line.verdict]
+  return (
+    <div
+      className={`flex min-h-[84px] flex-wrap items-center gap-x-6 gap-y-3 border-l-[6px] px-6 py-3 ${look.box}`}
+      role="status"
+      aria-live="polite"
+      data-verdict={line.verdict}
+    >
+      <div className="min-w-0 flex-1 basis-80">
+        <div className="text-[19px]">
+          <strong className={look.word}>
+            <span aria-hidden>{look.mark} </span>
+            {line.word}
+          </strong>{' '}
+          {line.say}
+        </div>
+        <div className="text-soft">
+          {line.more} {pull} {busy ? 'Checking again …' : 'An estimate: the proof at the bench decides.'}
+        </div>
+      </div>
+      <span className="flex flex-wrap gap-3">{children}</span>
+    </div>
+  )
+}
+
+/** A finding's sentence; figures in it that were computed open to their working. */
+function Said({ template, finding }: { template: string; finding: Finding }) {
+  const { units } = useSettings()
+  const parts = (units === 'mm' ? template : inUnits(template, plainValues(finding), units)).split(
+    /(\{\w+(?::\d)?\})/,
+  )
+  return (
+    <>
+      {parts.map((part, i) => {
+        const [, name = '', digits] = /^\{(\w+)(?::(\d))?\}$/.exec(part) ?? []
+        const q = finding.figures?.[name]
+        if (!q) return <span key={i}>{fill(part, finding.values)}</span>
+        return (
+          <Figure key={i} name={name} q={q} unit={false} {...(digits ? { digits: Number(digits) } : {})} />
+        )
+      })}
+    </>
+  )
+}
+
+/** Values that are only said: those with a working stay places, to be opened. */
+const plainValues = (f: Finding) =>
+  Object.fromEntries(Object.entries(f.values).filter(([name]) => f.figures?.[name] === undefined))
+
+const FINDING = { error: ['✕', 'text-red'], doubt: ['▲', 'text-amber'], note: ['•', 'text-soft'] } as const
+
+/** Findings as plain sentences, each with its mark, and its mend where there is one. */
+export function Findings({
+  familyId,
+  findings,
+  onMend,
+}: {
+  familyId: string
+  findings: readonly Finding[]
+  onMend?: (field: string, value: number | string | readonly number[]) => void
+}) {
+  const words = { ...stoneText, ...planText, ...family(familyId).text.findings }
+  if (findings.length === 0) return null
+  return (
+    <ul className="m-0 list-none p-0">
+      {findings.map((f, i) => {
+        const [mark, colour] = FINDING[f.severity]
+        return (
+          <li key={`${f.code}${i}`} className="flex gap-2 py-1" data-finding={f.code}>
+            <span className={colour} aria-hidden>
+              {mark}
+            </span>
+            <span>
+              <Said template={words[f.code] ?? f.code} finding={f} />
+              {f.mend && onMend && (
+                <button
+                  type="button"
+                  className="ml-2 font-semibold text-copper underline"
+                  onClick={() => onMend(f.mend!.field, f.mend!.value)}
+                >
+                  Do it
+                </button>
+              )}
+            </span>
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
