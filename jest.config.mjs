@@ -34,5 +34,15 @@ export default {
     project('core', 'src/**/*.test.ts'),
     project('contract', 'src/**/*.test.ts'),
     project('server', 'test/**/*.test.ts'),
+    {
+      ...project('web', 'src/**/*.test.ts'),
+      // three comes as modules only
+      transform: { ...transform, '/three/.+\\.js$': transform['^.+\\.ts$'] },
+      transformIgnorePatterns: ['/node_modules/(?!three/)'],
+      moduleNameMapper: {
+        ...moduleNameMapper,
+        '^three$': '<rootDir>/../node_modules/three/build/three.module.js',
+      },
+    },
   ],
 }

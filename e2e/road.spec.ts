@@ -156,6 +156,7 @@ test('a piece saved as a file comes back whole, with its choices and its records
   await expect(count).toBeVisible()
   const turns = await count.textContent()
   const download = page.waitForEvent('download')
+  await page.getByTestId('badge').click()
   await page.getByRole('button', { name: 'Save as a file' }).click()
   const path = await (await download).path()
   const file = JSON.parse(readFileSync(path, 'utf8')) as {

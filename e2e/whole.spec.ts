@@ -167,6 +167,13 @@ test('Wrap: rows, a length that was met, turned over; Proof: back to the step, a
   await takeBack.click()
   await expect(page.getByTestId('measured')).toBeHidden()
   await expect(page.getByText('until it measures 10.0 mm', { exact: false })).toBeVisible()
+  // the bail came out wider than planned: what is said after it goes by that
+  await page.goto(`${url()}/pieces/piece-labradorite/wrap?step=roll-bail`)
+  const planned = Number(await page.getByLabel('It measures').getAttribute('placeholder').then(parseFloat))
+  await page.getByLabel('It measures').fill(String(planned + 0.5))
+  await page.getByRole('button', { name: 'Take it' }).click()
+  await expect(page.getByText(`a rod of ${(planned + 0.5).toFixed(1)} mm`, { exact: false })).toBeVisible()
+  await page.getByTestId('measured').getByRole('button', { name: 'take back' }).click()
   // seen from behind, hours are mirrored, and it says so
   await page.goto(`${url()}/pieces/piece-labradorite/wrap?step=bend-back-4`)
   await expect(page.getByText('turned over: back toward you')).toBeVisible()
@@ -271,6 +278,28 @@ test('a stone changed in two places: both are shown, and neither is lost', async
   await expect(page.locator('#depth')).toHaveValue('7.5')
 })
 
+test('a piece named in two places: both names are shown, and neither is lost', async ({ page, context }) => {
+  await demo(page)
+  const path = `${url()}/pieces/piece-prehnite/cut`
+  await page.goto(path)
+  const other = await context.newPage()
+  await other.goto(path)
+  for (const [tab, name] of [
+    [page, 'Cellar door'],
+    [other, 'Attic door'],
+  ] as const) {
+    await tab.getByTestId('badge').click()
+    await tab.getByLabel('Name', { exact: true }).fill(name)
+  }
+  await page.getByRole('button', { name: 'Keep the name' }).click()
+  await expect(page.getByTestId('badge')).toContainText('Cellar door')
+  await other.getByRole('button', { name: 'Keep the name' }).click()
+  await expect(other.getByRole('alert')).toContainText('It was named “Cellar door” elsewhere')
+  await expect(other.getByLabel('Name', { exact: true })).toHaveValue('Attic door')
+  await other.getByRole('button', { name: 'Keep the name' }).click()
+  await expect(other.getByTestId('badge')).toContainText('Attic door')
+})
+
 test('a piece planned in two places: what differs is shown, and the other plan is kept as a variant', async ({
   page,
   context,
@@ -306,6 +335,15 @@ test('a workshop that works in inches reads them first, everywhere', async ({ pa
   await page.goto(`${url()}/pieces/piece-sodalite/plan`)
   await sound(page)
   await expect(page.locator('[data-cut=front] .figure').first()).toHaveText(/ in$/)
+  await expect(
+    page.getByRole('img', { name: /^Front, side and back of the piece, .* in high$/ }),
+  ).toBeVisible()
+  const foot = page.getByLabel('Foot bind', { exact: true })
+  await expect(foot).toHaveValue(/in$/)
+  await foot.fill('1/2')
+  await foot.press('Enter')
+  await expect(foot).toHaveValue('1/2 in')
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await page.goto(`${url()}/workshop`)
   await page.getByLabel('Lengths are said in').selectOption('mm')
   await expect(page.getByLabel('Cut lengths are rounded up to')).toHaveValue('5 mm')
@@ -322,6 +360,28 @@ test('on paper the plan keeps its choices and wires, and loses its buttons', asy
   await expect(page.getByRole('button', { name: 'To cutting' })).toBeHidden()
   await expect(page.getByRole('button', { name: 'Foot bind: more' })).toBeHidden()
   await expect(page.getByRole('navigation')).toBeHidden()
+})
+
+test('what is not there says so, and shows a way on', async ({ page, context }) => {
+  await demo(page)
+  for (const path of [
+    '/pieces/nothing-here/plan',
+    '/pieces/nothing-here/wrap',
+    '/pieces/nothing-here/measure',
+  ]) {
+    await page.goto(`${url()}${path}`)
+    await expect(page.getByRole('alert')).toContainText('No such piece')
+    await expect(page.getByRole('link', { name: 'To the tray' })).toBeVisible()
+  }
+  await page.goto(`${url()}/stones/nothing-here`)
+  await expect(page.getByRole('alert')).toContainText('not in the tray any more')
+  // the server goes away, and comes back
+  await context.route('**/api/pieces/piece-sodalite', (r) => r.abort())
+  await page.goto(`${url()}/pieces/piece-sodalite/plan`)
+  await expect(page.getByRole('alert')).toContainText('does not answer')
+  await context.unroute('**/api/pieces/piece-sodalite')
+  await page.getByRole('button', { name: 'Try again' }).click()
+  await expect(page.getByRole('heading', { name: 'Cellar blue pendant' })).toBeVisible()
 })
 
 test('removed, and brought back', async ({ page }) => {

@@ -91,7 +91,7 @@ async function main() {
     failed: r.numFailedTests + r.numRuntimeErrorTestSuites,
   })
   if (wants('core'))
-    await suite('core and contract', process.execPath, jest(['core', 'contract']), jestCounts)
+    await suite('core, contract and web', process.execPath, jest(['core', 'contract', 'web']), jestCounts)
   if (wants('server')) {
     const state = readState(folder)
     const database = await startPostgres(folder, state, { firstPort: 5532, durable: false, tell: say })

@@ -18,12 +18,14 @@ export function startServer(env, { log, tell = () => {} }) {
     const take = (chunk) => {
       file.write(chunk)
       if (up) return
-      tail = (tail + chunk).slice(-4000)
+      // what came is looked through whole before it is cut short: many log lines may come in one chunk
+      tail += chunk
       for (const line of String(chunk).split('\n')) if (line.startsWith('Loading')) tell(line)
       if (/^listening /m.test(tail)) {
         up = true
         resolve(child)
       }
+      tail = tail.slice(-4000)
     }
     child.stdout.on('data', take)
     child.stderr.on('data', take)

@@ -53,6 +53,8 @@ export interface Joint {
   /** Bound length along the bundle, mm. */
   readonly length: number
   readonly turns: number
+  /** Why the count itself is the target, and not the length: another side must match it, or it makes the pattern. */
+  readonly counted?: 'sides' | 'pattern'
   /** A clamp takes moments (3 or more tight turns), a pin only forces, a slide only across. */
   readonly hold: 'clamp' | 'pin' | 'slide'
   /** Pull along the wire at which it slips, N. An estimate. */

@@ -1,3 +1,4 @@
+import type { Joint } from '../design/index'
 import { boundFrame } from '../settings/bound-frame/index'
 import { FRAME, OVAL } from '../testing'
 import { holdsOn, seenFrom, stepOf } from './index'
@@ -21,6 +22,18 @@ describe('steps', () => {
     const say = stepOf(design, op('bind-foot'), words, 'front', 'in').say
     expect(say).toContain('until it measures 3/8 in (9.0 mm), 3/16 in (4.5 mm) either side')
     expect(stepOf(design, op('roll-bail'), words, 'back', 'in').say).toContain('a rod of 3/16 in (5.0 mm)')
+  })
+
+  it('aims at a length with the count beside it, and at the count where it is few, a pattern or two sides that must match', () => {
+    const count = (change: Partial<Joint>) => {
+      const joints = design.joints.map((j) => (j.id === 'foot' ? { ...j, ...change } : j))
+      return stepOf({ ...design, joints }, op('bind-foot'), words).count
+    }
+    expect(count({ turns: 19 })).toEqual({ joint: 'foot', target: 19, exact: false })
+    expect(count({ turns: 8 })?.exact).toBe(true)
+    expect(count({ turns: 9 })?.exact).toBe(false)
+    expect(count({ turns: 19, counted: 'sides' })?.exact).toBe(true)
+    expect(count({ turns: 19, counted: 'pattern' })?.exact).toBe(true)
   })
 
   it('knows which temporary holds are on, and what takes them off', () => {

@@ -1,4 +1,4 @@
-import { jointOf, type Design, type Operation } from '../design/index.js'
+import { jointOf, type Design, type Joint, type Operation } from '../design/index.js'
 import { fill, inUnits } from '../finding/index.js'
 
 /** Words of a step before its numbers are filled in. */
@@ -17,8 +17,8 @@ export interface Step {
   readonly say: string
   readonly look?: string
   readonly caution?: string
-  /** Turns to count, and the joint they belong to. */
-  readonly count?: { readonly joint: string; readonly target: number }
+  /** Turns to count, and the joint they belong to. Where they are not exact, a length is aimed at and the count stands beside it. */
+  readonly count?: { readonly joint: string; readonly target: number; readonly exact: boolean }
   readonly final: boolean
   readonly minutes: number
 }
@@ -52,6 +52,16 @@ function wordsFor(op: Operation, words: Readonly<Record<string, StepTemplate>>, 
   return found
 }
 
+/** Up to so many turns a hand counts them rather than laying a rule beside them. */
+const FEW_TURNS = 8
+
+/** What is counted at a joint: the turns themselves where they are few, make a pattern or must match another side; else about so many. */
+const countOf = (joint: Joint): NonNullable<Step['count']> => ({
+  joint: joint.id,
+  target: joint.turns,
+  exact: joint.turns <= FEW_TURNS || joint.counted !== undefined,
+})
+
 /** One operation as a step, in words for the face that is looked at. @throws RangeError when words are missing */
 export function stepOf(
   design: Design,
@@ -70,9 +80,7 @@ export function stepOf(
     say: text(w.say),
     ...(w.look === undefined ? {} : { look: text(w.look) }),
     ...(w.caution === undefined ? {} : { caution: text(w.caution) }),
-    ...(op.joint === undefined
-      ? {}
-      : { count: { joint: op.joint, target: jointOf(design, op.joint).turns } }),
+    ...(op.joint === undefined ? {} : { count: countOf(jointOf(design, op.joint)) }),
     final: op.final === true,
     minutes: op.minutes,
   }

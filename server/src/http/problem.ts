@@ -28,7 +28,7 @@ export class ProblemError extends HttpException {
 }
 
 export const notFound = (what: string) =>
-  new ProblemError(404, `No such ${what}`, `It may have been removed. Go back to Home.`)
+  new ProblemError(404, `No such ${what}`, `It may have been removed.`)
 export const stale = (what: string) =>
   new ProblemError(
     409,

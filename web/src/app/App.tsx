@@ -25,13 +25,13 @@ export function App() {
   const { pathname } = useLocation()
   if (pathname.startsWith('/join/'))
     return (
-      <Suspense fallback={<Waiting />}>
+      <Suspense fallback={<Moment />}>
         <Routes>
           <Route path="/join/:token" element={<JoinPage />} />
         </Routes>
       </Suspense>
     )
-  if (me.isPending) return <Waiting />
+  if (me.isPending) return <Moment />
   if (me.isError) {
     if (me.error instanceof ApiError && me.error.problem.status === 401) return <SignInPage />
     return (
@@ -49,7 +49,7 @@ export function App() {
     <WorkshopContext value={me.data.workshop.settings}>
       <Commands />
       <Undone />
-      <Suspense fallback={<Waiting />}>
+      <Suspense fallback={<Moment />}>
         <Routes>
           <Route index element={<HomePage me={me.data} />} />
           <Route path="/stones/new" element={<MeasurePage me={me.data} />} />
@@ -69,7 +69,7 @@ export function App() {
   )
 }
 
-function Waiting() {
+function Moment() {
   return (
     <Frame>
       <p className="py-16 text-lg text-soft" role="status">

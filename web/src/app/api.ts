@@ -48,7 +48,7 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
       type: 'verger:offline',
       title: 'The workshop’s server does not answer',
       status: 0,
-      detail: 'What you do here is kept and sent later.',
+      detail: 'Nothing you typed is lost: try again when it does.',
     })
   }
   if (response.status === 204) return undefined as T

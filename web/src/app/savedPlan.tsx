@@ -7,7 +7,8 @@ import { Frame } from '../ui/Frame.js'
 import { PieceFrame } from '../ui/PieceFrame.js'
 import type { Bench } from '../bench/useBench.js'
 import { STATIONS } from '../ui/Road.js'
-import { api } from './api.js'
+import { Waiting } from '../ui/Waiting.js'
+import { api, ApiError } from './api.js'
 import { usePiece } from './session.js'
 import { useSettings } from './workshop.js'
 
@@ -57,9 +58,8 @@ export function useSavedPlan(bench: Pick<Bench, 'tally' | 'ready'>): Saved {
   }, [saved, measured, hand])
   if (piece.data && made?.ok && bench.ready)
     return { ready: true, pieceId, piece: piece.data, plan: made.plan, misfit }
-  const text = piece.isError
-    ? piece.error.message
-    : piece.data && !saved
+  const text =
+    piece.data && !saved
       ? 'This piece has no plan yet.'
       : made && !made.ok
         ? 'The saved plan cannot be built any more; open Plan to see why.'
@@ -82,9 +82,7 @@ export function useSavedPlan(bench: Pick<Bench, 'tally' | 'ready'>): Saved {
       </PieceFrame>
     ) : (
       <Frame>
-        <p className="py-12 text-lg" role="status">
-          {text}
-        </p>
+        <Waiting text={text} failed={piece.error} onRetry={() => void piece.refetch()} />
       </Frame>
     ),
   }
@@ -96,7 +94,16 @@ export function useMoveOn() {
   return async (piece: PieceRow, station: StationId): Promise<void> => {
     const order = STATIONS.map((s) => s.id)
     if (order.indexOf(piece.station) >= order.indexOf(station)) return
-    const next = await api.editPiece(piece.id, { version: piece.version, station })
+    // a piece changed elsewhere meanwhile moves on all the same: only its station is set
+    const next = await api
+      .editPiece(piece.id, { version: piece.version, station })
+      .catch(async (error: unknown) => {
+        if (!(error instanceof ApiError && error.problem.type === 'verger:stale')) throw error
+        const now = await api.piece(piece.id)
+        return order.indexOf(now.station) >= order.indexOf(station)
+          ? now
+          : api.editPiece(piece.id, { version: now.version, station })
+      })
     client.setQueryData(['piece', piece.id], next)
     await client.invalidateQueries({ queryKey: ['pieces'] })
   }

@@ -14,6 +14,12 @@ export function sayMoney(amount: number, money: Settings['money']): string {
   }).format(amount)
 }
 
+/** A length as it stands beside a dimension line: without its unit in millimetres, with the mark of inches. */
+export function markLength(value: number, settings: Pick<Settings, 'units'>): string {
+  if (settings.units === 'mm') return value.toFixed(1)
+  return sayLength(value, settings, 0).replace(/ ?in$/, '″')
+}
+
 /** A length in the workshop's own unit: millimetres, or inches as a fraction where it is one. */
 export function sayLength(value: number, settings: Pick<Settings, 'units'>, digits = 1): string {
   if (settings.units === 'mm') return `${value.toFixed(digits)} mm`

@@ -72,7 +72,7 @@ export function wireGeometry(wire: Wire, path: Path): BufferGeometry {
     for (const ring of rings) positions.push(...ring[k]!, ...ring[next]!)
     for (let i = 0; i + 1 < rings.length; i++) {
       const a = base + 2 * i
-      index.push(a, a + 2, a + 1, a + 1, a + 2, a + 3)
+      index.push(a, a + 1, a + 2, a + 1, a + 3, a + 2)
     }
   }
   for (const [ring, flip] of [
@@ -81,7 +81,7 @@ export function wireGeometry(wire: Wire, path: Path): BufferGeometry {
   ] as const) {
     const base = positions.length / 3
     for (const corner of ring) positions.push(...corner)
-    for (let k = 1; k + 1 < n; k++) index.push(base, base + (flip ? k : k + 1), base + (flip ? k + 1 : k))
+    for (let k = 1; k + 1 < n; k++) index.push(base, base + (flip ? k + 1 : k), base + (flip ? k : k + 1))
   }
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new Float32BufferAttribute(positions, 3))

@@ -1,14 +1,14 @@
 import type { PieceRow, StationId } from '@verger/contract'
 import { fullStone, type Options, type Plan } from '@verger/core'
-import { useState, type ReactNode } from 'react'
-import { api } from '../app/api.js'
+import { lazy, Suspense, useState, type ReactNode } from 'react'
 import { boundsOf, PieceDrawing } from '../drawing/PieceDrawing.js'
 import { StoneShape } from '../drawing/StoneShape.js'
-import { downloadPiece, pieceFileOf } from '../features/plan/pieceFile.js'
 import { Frame } from './Frame.js'
 import { Road } from './Road.js'
 
-/** Page of a piece: the road on top, and beside it the piece itself at true proportion, with its name and its file. */
+const NameAndFile = lazy(() => import('./NameAndFile.js'))
+
+/** Page of a piece: the road on top, and beside it the piece itself at true proportion, from which its name and its file are reached. */
 export function PieceFrame({
   piece,
   here,
@@ -48,7 +48,7 @@ function Badge({
   plan: Plan | undefined
   options: Options | undefined
 }) {
-  const [problem, setProblem] = useState('')
+  const [open, setOpen] = useState(false)
   const stone = fullStone(piece.stone)
   const b = plan ? boundsOf(plan.design, plan.stone, 'front') : undefined
   const box = b
@@ -59,44 +59,37 @@ function Badge({
         stone.width + 1,
         stone.length + 1,
       ]
-  const save = async () => {
-    setProblem('')
-    try {
-      const { events } = await api.events(piece.id)
-      downloadPiece(pieceFileOf({ piece, plan, options, records: events }))
-    } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'The file could not be made.')
-    }
-  }
   return (
-    <span className="flex items-center gap-3" data-testid="badge">
-      <span className="hidden max-w-44 text-right leading-tight sm:block">
-        <span className="block truncate font-semibold">{piece.name || 'Unnamed piece'}</span>
-        <button
-          type="button"
-          className="border-0 bg-transparent p-0 text-[15px] text-copper underline"
-          onClick={() => void save()}
-        >
-          Save as a file
-        </button>
-        {problem && (
-          <span className="block text-red" role="alert">
-            ✕ {problem}
-          </span>
-        )}
-      </span>
-      <svg
-        viewBox={box.join(' ')}
-        className="h-[62px] max-w-[64px]"
-        role="img"
-        aria-label={`${piece.name || 'The piece'} at true proportion`}
+    <>
+      <button
+        type="button"
+        className="flex items-center gap-3 border-0 bg-transparent p-0 text-left text-ink"
+        onClick={() => setOpen(true)}
+        aria-label={`${piece.name || 'Unnamed piece'}: name and file`}
+        data-testid="badge"
       >
-        {plan ? (
-          <PieceDrawing design={plan.design} stone={plan.stone} view="front" />
-        ) : (
-          <StoneShape stone={stone} view="front" />
-        )}
-      </svg>
-    </span>
+        <span className="hidden max-w-44 text-right leading-tight sm:block">
+          <span className="block truncate font-semibold">{piece.name || 'Unnamed piece'}</span>
+          <span className="text-[15px] text-copper underline">Name and file</span>
+        </span>
+        <svg
+          viewBox={box.join(' ')}
+          className="h-[62px] max-w-[64px]"
+          role="img"
+          aria-label={`${piece.name || 'The piece'} at true proportion`}
+        >
+          {plan ? (
+            <PieceDrawing design={plan.design} stone={plan.stone} view="front" />
+          ) : (
+            <StoneShape stone={stone} view="front" />
+          )}
+        </svg>
+      </button>
+      {open && (
+        <Suspense fallback={null}>
+          <NameAndFile piece={piece} plan={plan} options={options} onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
+    </>
   )
 }

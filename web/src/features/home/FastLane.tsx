@@ -15,7 +15,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api } from '../../app/api.js'
 import { quickWorker, slowWorker } from '../../compute/usePlan.js'
-import { readLength } from '../../ui/LengthInput.js'
+import { readLength } from '../../ui/readLength.js'
 
 interface Answer {
   readonly plan: Plan

@@ -8,6 +8,7 @@ import { keeperOf, usePieces, useStones } from '../../app/session.js'
 import { useBench } from '../../bench/useBench.js'
 import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
 import { StoneShape } from '../../drawing/StoneShape.js'
+import { Waiting } from '../../ui/Waiting.js'
 import { Frame } from '../../ui/Frame.js'
 import { Road, STATIONS } from '../../ui/Road.js'
 import { freshRecords, readPieceFile, stationOf } from '../plan/pieceFile.js'
@@ -91,7 +92,7 @@ export function HomePage({ me }: { me: Me }) {
       {stones.data ? (
         <Tray stones={stones.data} pieces={pieces.data ?? []} />
       ) : (
-        <p className="py-8 text-soft">{stones.isError ? stones.error.message : 'Fetching the tray …'}</p>
+        <Waiting text="Fetching the tray …" failed={stones.error} onRetry={() => void stones.refetch()} />
       )}
     </Frame>
   )

@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import { api } from '../../app/api.js'
 import { usePieces } from '../../app/session.js'
 import { sayMoney, useSettings } from '../../app/workshop.js'
+import { Waiting } from '../../ui/Waiting.js'
 import { Frame } from '../../ui/Frame.js'
 import { figuresOf, ledgerCsv, type LedgerFigures } from './figures.js'
 import { sayTime } from './TimeByStage.js'
@@ -45,18 +46,14 @@ export default function FinishedPage() {
           </button>
         )}
       </div>
-      {pieces.isPending || events.some((e) => e.isPending) ? (
-        <p className="py-10 text-lg text-soft" role="status">
-          Fetching the ledger …
-        </p>
-      ) : pieces.isError ? (
-        <p className="py-10 text-lg" role="alert">
-          ✕ {pieces.error.message}
-        </p>
+      {pieces.isPending || pieces.isError || events.some((e) => e.isPending) ? (
+        <Waiting text="Fetching the ledger …" failed={pieces.error} onRetry={() => void pieces.refetch()} />
       ) : rows.length === 0 ? (
         <p className="sheet mt-4 p-10 text-center text-lg text-soft">
           Nothing is finished yet. A piece comes here when its proof is done.{' '}
-          <Link to="/">Back to the tray</Link>
+          <Link className="text-copper underline" to="/">
+            Back to the tray
+          </Link>
         </p>
       ) : (
         <div className="overflow-x-auto">

@@ -17,8 +17,9 @@ import { useForm, useWatch } from 'react-hook-form'
 import { useNavigate, useParams } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
 import { Figure } from '../../ui/Figure.js'
+import { Waiting } from '../../ui/Waiting.js'
 import { Frame } from '../../ui/Frame.js'
-import { echoBoth, readLength } from '../../ui/LengthInput.js'
+import { echoBoth, readLength } from '../../ui/readLength.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { Road } from '../../ui/Road.js'
 import { tellRemoved } from '../../ui/Undone.js'
@@ -107,12 +108,20 @@ export default function MeasurePage({ me }: { me: Me }) {
   const stones = useQuery({ queryKey: ['stones'], queryFn: api.stones })
   const id = stoneId ?? piece.data?.stoneId
   const row = stones.data?.find((s) => s.id === id)
-  if (id !== undefined && !row)
+  if ((stoneId ?? pieceId) !== undefined && !row)
     return (
       <Frame>
-        <p className="py-12 text-lg" role="status">
-          {stones.isSuccess ? 'This stone is not in the tray any more.' : 'Fetching the stone …'}
-        </p>
+        <Waiting
+          text="Fetching the stone …"
+          failed={
+            piece.error ??
+            stones.error ??
+            (stones.isSuccess && id !== undefined
+              ? new Error('This stone is not in the tray any more.')
+              : undefined)
+          }
+          onRetry={() => void stones.refetch()}
+        />
       </Frame>
     )
   return (

@@ -1,6 +1,7 @@
 import { outline, type FullStone } from '@verger/core'
 import { useRef } from 'react'
 import { Dimension } from '../../drawing/Dimension.js'
+import { markLength, useSettings } from '../../app/workshop.js'
 import { saveSvg } from '../../drawing/saveSvg.js'
 import { StoneShape } from '../../drawing/StoneShape.js'
 
@@ -24,7 +25,8 @@ export function StoneSheet({
   const side = left + stone.width + gap + stone.wall / 2
   const top = unit * 1.6
   const zero = top + o.top
-  const say = (v: number) => v.toFixed(1)
+  const settings = useSettings()
+  const say = (v: number) => markLength(v, settings)
   const sheet = useRef<SVGSVGElement>(null)
   return (
     <>
@@ -33,7 +35,7 @@ export function StoneSheet({
         viewBox={`0 0 ${width} ${height}`}
         className="max-h-[500px] min-h-0 w-full flex-1"
         role="img"
-        aria-label={`Stone ${say(stone.length)} by ${say(stone.width)} by ${say(stone.depth)} mm, front and side`}
+        aria-label={`Stone ${say(stone.length)} by ${say(stone.width)} by ${say(stone.depth)} ${settings.units === 'mm' ? 'mm' : ''}, front and side`}
       >
         <defs>
           <pattern id="grid" width={10} height={10} patternUnits="userSpaceOnUse">

@@ -1,6 +1,8 @@
 import { family, type Options, type OptionValue, type Param, type Stone } from '@verger/core'
 import { Minus, Plus } from 'lucide-react'
 import { useState } from 'react'
+import { sayLength, useSettings } from '../../app/workshop.js'
+import { readLength } from '../../ui/readLength.js'
 
 /** Options of a family as rows with steps, drawn from its params: the page knows no family. */
 export function OptionRows({
@@ -63,30 +65,38 @@ function OptionInput({
   name: string
 }) {
   const id = `option-${p.id}`
+  const { units } = useSettings()
   switch (p.kind) {
     case 'integer':
     case 'number': {
       const v = Number(value)
       const set = (n: number) => onChange(round(Math.min(p.max, Math.max(p.min, n))))
+      const inches = p.unit === 'mm' && units === 'in'
       return (
         <Stepper
           name={name}
           less={v > p.min ? () => set(v - p.step) : undefined}
           more={v < p.max ? () => set(v + p.step) : undefined}
         >
-          <input
-            id={id}
-            type="number"
-            className="w-20 border-0 bg-transparent text-center font-bold"
-            min={p.min}
-            max={p.max}
-            step={p.step}
-            value={v}
-            onChange={(e) =>
-              e.target.value !== '' && Number.isFinite(e.target.valueAsNumber) && set(e.target.valueAsNumber)
-            }
-          />
-          <span className="text-soft">{p.unit === 'wires' ? '' : p.unit}</span>
+          {inches ? (
+            <LengthText id={id} value={v} onTake={set} />
+          ) : (
+            <input
+              id={id}
+              type="number"
+              className="w-20 border-0 bg-transparent text-center font-bold"
+              min={p.min}
+              max={p.max}
+              step={p.step}
+              value={v}
+              onChange={(e) =>
+                e.target.value !== '' &&
+                Number.isFinite(e.target.valueAsNumber) &&
+                set(e.target.valueAsNumber)
+              }
+            />
+          )}
+          {!inches && <span className="text-soft">{p.unit === 'wires' ? '' : p.unit}</span>}
         </Stepper>
       )
     }
@@ -122,6 +132,28 @@ function OptionInput({
       throw new RangeError(`unknown param ${JSON.stringify(never)}`)
     }
   }
+}
+
+/** A length in inches, typed as people type it and taken when it is left. */
+function LengthText({ id, value, onTake }: { id: string; value: number; onTake: (mm: number) => void }) {
+  const [draft, setDraft] = useState<string>()
+  const read = draft === undefined ? undefined : readLength(draft, 'in', true)
+  const take = () => {
+    if (read?.value !== undefined) onTake(read.value)
+    if (read?.problem === undefined) setDraft(undefined)
+  }
+  return (
+    <input
+      id={id}
+      className={`w-28 border-0 bg-transparent text-center font-bold ${read?.problem ? 'text-red' : ''}`}
+      aria-invalid={read?.problem !== undefined}
+      title={read?.problem}
+      value={draft ?? sayLength(value, { units: 'in' })}
+      onChange={(e) => setDraft(e.target.value)}
+      onBlur={take}
+      onKeyDown={(e) => e.key === 'Enter' && take()}
+    />
+  )
 }
 
 function Stepper({

@@ -1,11 +1,11 @@
-import type { Me, PieceRow, Settings } from '@verger/contract'
+import type { Me, PieceRow } from '@verger/contract'
 import { DEFAULT_SETTINGS, family, type Options, type Plan, type Stone } from '@verger/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
 import { usePiece } from '../../app/session.js'
-import { sayMoney } from '../../app/workshop.js'
+import { sayLength, sayMoney, useSettings } from '../../app/workshop.js'
 import { slowWorker, usePlan, type LivePlan } from '../../compute/usePlan.js'
 import { Figure } from '../../ui/Figure.js'
 import { Frame } from '../../ui/Frame.js'
@@ -19,6 +19,7 @@ import { Schools } from './Schools.js'
 import { StalePlan } from './StalePlan.js'
 import { draftOf, useChoices } from './useChoices.js'
 import { InSpace } from '../../solid/InSpace.js'
+import { Waiting } from '../../ui/Waiting.js'
 import { Variants } from './Variants.js'
 
 const FAMILY = 'bound-frame'
@@ -29,9 +30,7 @@ export default function PlanPage({ me }: { me: Me }) {
   if (!piece.data)
     return (
       <Frame>
-        <p className="py-12 text-lg" role="status">
-          {piece.isError ? piece.error.message : 'Fetching the piece …'}
-        </p>
+        <Waiting text="Fetching the piece …" failed={piece.error} onRetry={() => void piece.refetch()} />
       </Frame>
     )
   return <Start key={piece.data.id} me={me} piece={piece.data} />
@@ -85,7 +84,7 @@ function Planner({ me, piece, initial }: { me: Me; piece: PieceRow; initial: Opt
   const failed = live.result && !live.result.ok ? live.result.findings : undefined
   const plan = live.plan
   const text = family(FAMILY).text
-  const changed = useChanged(live, settings.money)
+  const changed = useChanged(live)
   const { undo, redo } = choices
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -252,7 +251,8 @@ function Planner({ me, piece, initial }: { me: Me; piece: PieceRow; initial: Opt
 }
 
 /** The difference that the last change made, once plan and holding are both known. */
-function useChanged(live: LivePlan, money: Settings['money']): string {
+function useChanged(live: LivePlan): string {
+  const settings = useSettings()
   const [kept, setKept] = useState<{ readonly sums: Sums | undefined; readonly said: string }>({
     sums: undefined,
     said: '',
@@ -263,10 +263,13 @@ function useChanged(live: LivePlan, money: Settings['money']): string {
     const sums = sumsOf(settled.plan!, settled.hold)
     setKept((old) => {
       if (!old.sums) return { sums, said: '' }
-      const said = sayChange(old.sums, sums, (v) => sayMoney(v, money))
+      const said = sayChange(old.sums, sums, {
+        money: (v) => sayMoney(v, settings.money),
+        length: (v) => sayLength(v, settings, 0),
+      })
       return said === '' ? { sums, said: old.said } : { sums, said }
     })
-  }, [settled, money])
+  }, [settled, settings])
   return kept.said
 }
 

@@ -3,6 +3,7 @@ import { useMemo, useRef } from 'react'
 import { Dimension } from '../../drawing/Dimension.js'
 import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
 import type { View } from '../../drawing/project.js'
+import { markLength, sayLength, useSettings } from '../../app/workshop.js'
 import { saveSvg } from '../../drawing/saveSvg.js'
 
 const VIEWS: readonly View[] = ['front', 'side', 'back']
@@ -10,6 +11,7 @@ const VIEWS: readonly View[] = ['front', 'side', 'back']
 /** Front, side and back of the planned piece at one scale, from the paths, with its dimensions. */
 export function PlanSheet({ plan, name, lit }: { plan: Plan; name: string; lit?: string | undefined }) {
   const { design, stone } = plan
+  const settings = useSettings()
   const boxes = useMemo(() => VIEWS.map((v) => boundsOf(design, stone, v)), [design, stone])
   const y0 = Math.min(...boxes.map((b) => b.y0))
   const y1 = Math.max(...boxes.map((b) => b.y1))
@@ -40,7 +42,7 @@ export function PlanSheet({ plan, name, lit }: { plan: Plan; name: string; lit?:
         viewBox={`0 0 ${width} ${height}`}
         className="block max-h-[392px] w-full"
         role="img"
-        aria-label={`Front, side and back of the piece, ${numberOf(plan.outputs[0]!.quantity).toFixed(1)} mm high`}
+        aria-label={`Front, side and back of the piece, ${sayLength(value('height'), settings)} high`}
       >
         <defs>
           <pattern id="plan-grid" width={10} height={10} patternUnits="userSpaceOnUse">
@@ -58,7 +60,7 @@ export function PlanSheet({ plan, name, lit }: { plan: Plan; name: string; lit?:
           y1={top + foot - value('height')}
           x2={u * 1.7}
           y2={top + foot}
-          label={value('height').toFixed(1)}
+          label={markLength(value('height'), settings)}
           size={u}
         />
         <Dimension
@@ -66,7 +68,7 @@ export function PlanSheet({ plan, name, lit }: { plan: Plan; name: string; lit?:
           y1={bottom + u * 1.5}
           x2={at[0]! + value('width') / 2}
           y2={bottom + u * 1.5}
-          label={value('width').toFixed(1)}
+          label={markLength(value('width'), settings)}
           size={u}
         />
         <Dimension
@@ -74,7 +76,7 @@ export function PlanSheet({ plan, name, lit }: { plan: Plan; name: string; lit?:
           y1={bottom + u * 1.5}
           x2={at[1]! + back + value('thick')}
           y2={bottom + u * 1.5}
-          label={value('thick').toFixed(1)}
+          label={markLength(value('thick'), settings)}
           size={u}
         />
         <g fontSize={u * 0.8} fill="var(--soft)" textAnchor="middle">

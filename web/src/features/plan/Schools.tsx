@@ -1,12 +1,13 @@
 import { numberOf, type CutList } from '@verger/core'
 import { Figure } from '../../ui/Figure.js'
-import { useSettings } from '../../app/workshop.js'
+import { sayLength, useSettings } from '../../app/workshop.js'
 
 const GIRTHS = { edge: 'edge girth', length: 'girth lengthwise', width: 'girth crosswise' } as const
 
 /** What the other schools would cut for the longest wire, and what that leaves over or lacks. */
 export function Schools({ cut }: { cut: CutList }) {
-  const { school } = useSettings()
+  const settings = useSettings()
+  const { school } = settings
   const wire = [...cut.wires].sort((a, b) => numberOf(b.length) - numberOf(a.length))[0]!
   const names = {
     girth: `${school.times} × the ${GIRTHS[school.girth]}`,
@@ -27,7 +28,7 @@ export function Schools({ cut }: { cut: CutList }) {
               <Figure
                 name={over < 0 ? 'Lacking' : 'Left over'}
                 q={s.over}
-                said={`${Math.abs(over).toFixed(0)} mm`}
+                said={sayLength(Math.abs(over), settings, 0)}
               />{' '}
               {over < 0 ? 'lacking' : 'over'}
             </span>

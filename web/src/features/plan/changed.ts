@@ -22,11 +22,16 @@ const signed = (v: number, digits: number, unit: string): string | undefined => 
 }
 
 /** The difference in words: wire, cost, face shown, holding. Empty where nothing that is told has changed. */
-export function sayChange(before: Sums, after: Sums, money: (v: number) => string): string {
+export function sayChange(
+  before: Sums,
+  after: Sums,
+  say: { readonly money: (v: number) => string; readonly length: (v: number) => string },
+): string {
   const cost = after.cost - before.cost
+  const wire = after.wire - before.wire
   const parts = [
-    ['wire', signed(after.wire - before.wire, 0, ' mm')],
-    ['cost', Math.abs(cost) < 0.005 ? undefined : `${cost > 0 ? '+' : '−'}${money(Math.abs(cost))}`],
+    ['wire', Math.abs(wire) < 0.5 ? undefined : `${wire > 0 ? '+' : '−'}${say.length(Math.abs(wire))}`],
+    ['cost', Math.abs(cost) < 0.005 ? undefined : `${cost > 0 ? '+' : '−'}${say.money(Math.abs(cost))}`],
     [
       'face shown',
       before.face === undefined || after.face === undefined

@@ -1,0 +1,68 @@
+import type { PieceRow, Settings } from '@verger/contract'
+import { DEFAULT_SETTINGS } from '@verger/core'
+import { tally } from '@verger/contract'
+import Papa from 'papaparse'
+import { FRAME, OVAL } from '../../../../core/src/testing'
+import { figuresOf, ledgerCsv } from './figures'
+
+const settings: Settings = { ...DEFAULT_SETTINGS, rate: 2400, prices: {} }
+const costs = {
+  stone: 500,
+  source: '',
+  findings: [{ name: 'Chain', cost: 350 }],
+  packaging: 0,
+  fees: 0,
+  method: 'time and materials' as const,
+  margin: 0,
+  multiple: 3,
+  sold: null as number | null,
+}
+const piece = (change: Partial<typeof costs>) =>
+  ({
+    stone: OVAL,
+    costs: { ...costs, ...change },
+    plan: { stone: OVAL, family: 'bound-frame', options: FRAME, settings },
+  }) as unknown as PieceRow
+const bench = tally([
+  {
+    id: 'time-0123456789abcdef',
+    kind: 'time',
+    subject: 'bind-foot',
+    value: 5_400_000,
+    at: '2026-11-20T10:00:00.000Z',
+  },
+])
+
+describe('figures of a finished piece', () => {
+  it('without margin and fees the price is what was spent and worked: an hour and a half at 24 an hour is 36', () => {
+    const f = figuresOf(piece({}), bench, settings)!
+    expect(f.minutes).toBe(90)
+    expect(f.labour).toBeCloseTo(36, 9)
+    // stone 5.00 and chain 3.50, and a little wire
+    expect(f.materials).toBeGreaterThan(8.5)
+    expect(f.materials).toBeLessThan(10)
+    expect(f.price).toBeCloseTo(f.materials + f.labour, 9)
+    expect(f.missing).toEqual([])
+  })
+
+  it('sold at its price it leaves what was worked for; fees come out of the price', () => {
+    const f = figuresOf(piece({ fees: 20 }), bench, settings)!
+    expect(f.price * 0.8).toBeCloseTo(f.materials + f.labour, 9)
+    const sold = figuresOf(piece({ fees: 20, sold: Math.round(f.price * 100) }), bench, settings)!
+    expect(sold.left).toBeCloseTo(f.labour, 1)
+  })
+
+  it('by the multiple of materials the hours do not count', () => {
+    const f = figuresOf(piece({ method: 'multiple of materials' as never }), bench, settings)!
+    expect(f.price).toBeCloseTo(3 * f.materials, 9)
+  })
+
+  it('what was not entered stays empty in the CSV, and is named', () => {
+    const f = figuresOf(piece({ packaging: null as never }), bench, settings)!
+    const [row] = Papa.parse<Record<string, string>>(ledgerCsv([{ ...f, name: 'A "quoted", name' }]), {
+      header: true,
+    }).data
+    expect(row).toMatchObject({ piece: 'A "quoted", name', sold: '', missing: 'packaging', minutes: '90' })
+    expect(Number(row!.price)).toBeCloseTo(f.price, 2)
+  })
+})

@@ -1,0 +1,92 @@
+import { useState } from 'react'
+
+export interface TapWorth {
+  readonly worth: number
+  readonly set: (n: number) => void
+}
+
+/** How many turns one tap stands for: a turn, or a repeat or row of several. Kept on this device. */
+export function useTapWorth(): TapWorth {
+  const [worth, setWorth] = useState(() => Math.max(1, Number(localStorage.getItem('verger-tap') ?? 1) || 1))
+  return {
+    worth,
+    set: (n) => {
+      localStorage.setItem('verger-tap', String(n))
+      setWorth(n)
+    },
+  }
+}
+
+/** Turns made so far, large, on one great button: the ring fills as they come. */
+export function Counter({
+  turns,
+  target,
+  exact,
+  onCount,
+  onBack,
+}: {
+  turns: number
+  target: number
+  exact: boolean
+  onCount: () => void
+  onBack: () => void
+}) {
+  const R = 150
+  const shown = Math.min(target, 60)
+  const piece = (2 * Math.PI) / shown
+  const arc = (i: number) => {
+    const a = -Math.PI / 2 + i * piece + piece * 0.09
+    const b = a + piece * 0.82
+    const p = (t: number) => `${(R * Math.cos(t)).toFixed(2)} ${(R * Math.sin(t)).toFixed(2)}`
+    return `M${p(a)}A${R} ${R} 0 0 1 ${p(b)}`
+  }
+  return (
+    <div className="sheet flex flex-1 flex-col">
+      <button
+        type="button"
+        className="flex flex-1 cursor-pointer flex-col items-center justify-center border-0 bg-transparent p-2 text-ink"
+        onClick={onCount}
+        aria-label={`Count a turn. ${turns} of ${target}`}
+      >
+        <svg viewBox="-180 -180 360 360" className="w-full max-w-[400px]" aria-hidden>
+          {Array.from({ length: shown }, (_, i) => (
+            <path
+              key={i}
+              d={arc(i)}
+              fill="none"
+              stroke={i < (turns * shown) / target ? 'var(--copper)' : 'var(--line)'}
+              strokeWidth={24}
+            />
+          ))}
+          <text
+            y={38}
+            textAnchor="middle"
+            fontSize={150}
+            fontWeight={700}
+            fill="var(--ink)"
+            data-testid="count"
+          >
+            {turns}
+          </text>
+          <text y={88} textAnchor="middle" fontSize={26} fill="var(--soft)">
+            {turns > target
+              ? `${turns - target} over ${target} turns`
+              : `of ${exact ? '' : 'about '}${target} turns`}
+          </text>
+        </svg>
+      </button>
+      <p className="px-4 pb-4 text-center text-lg text-soft">
+        tap here or <span className="kbd">space</span> ·{' '}
+        <button
+          type="button"
+          className="border-0 bg-transparent p-1 text-copper underline"
+          onClick={onBack}
+          disabled={turns === 0}
+        >
+          take one back
+        </button>{' '}
+        <span className="kbd">⌫</span>
+      </p>
+    </div>
+  )
+}
