@@ -169,7 +169,7 @@ test('Wrap: rows, a length that was met, turned over; Proof: back to the step, a
   await expect(page.getByText('until it measures 10.0 mm', { exact: false })).toBeVisible()
   // the bail came out wider than planned: what is said after it goes by that
   await page.goto(`${url()}/pieces/piece-labradorite/wrap?step=roll-bail`)
-  const planned = Number(await page.getByLabel('It measures').getAttribute('placeholder').then(parseFloat))
+  const planned = parseFloat((await page.getByLabel('It measures').getAttribute('placeholder')) ?? '')
   await page.getByLabel('It measures').fill(String(planned + 0.5))
   await page.getByRole('button', { name: 'Take it' }).click()
   await expect(page.getByText(`a rod of ${(planned + 0.5).toFixed(1)} mm`, { exact: false })).toBeVisible()

@@ -22,14 +22,15 @@ function volumeOf(geometry: BufferGeometry): number {
   const index = geometry.getIndex()!
   let six = 0
   for (let i = 0; i < index.count; i += 3) {
-    const [a, b, c] = [0, 1, 2].map((k) => {
+    const corner = (k: number) => {
       const v = index.getX(i + k)
       return [at.getX(v), at.getY(v), at.getZ(v)] as const
-    }) as [readonly number[], readonly number[], readonly number[]]
+    }
+    const [a, b, c] = [corner(0), corner(1), corner(2)]
     six +=
-      a[0]! * (b[1]! * c[2]! - b[2]! * c[1]!) +
-      a[1]! * (b[2]! * c[0]! - b[0]! * c[2]!) +
-      a[2]! * (b[0]! * c[1]! - b[1]! * c[0]!)
+      a[0] * (b[1] * c[2] - b[2] * c[1]) +
+      a[1] * (b[2] * c[0] - b[0] * c[2]) +
+      a[2] * (b[0] * c[1] - b[1] * c[0])
   }
   return six / 6
 }
