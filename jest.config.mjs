@@ -22,7 +22,9 @@ const project = (room, testMatch) => ({
   displayName: room,
   rootDir: room,
   testEnvironment: 'node',
-  transform,
+  // these come as modules only
+  transform: { ...transform, '/(three|earcut)/.+\\.js$': transform['^.+\\.ts$'] },
+  transformIgnorePatterns: ['/node_modules/(?!(three|earcut)/)'],
   moduleNameMapper,
   testMatch: [`<rootDir>/${testMatch}`],
 })
@@ -36,9 +38,6 @@ export default {
     project('server', 'test/**/*.test.ts'),
     {
       ...project('web', 'src/**/*.test.ts'),
-      // three comes as modules only
-      transform: { ...transform, '/three/.+\\.js$': transform['^.+\\.ts$'] },
-      transformIgnorePatterns: ['/node_modules/(?!three/)'],
       moduleNameMapper: {
         ...moduleNameMapper,
         '^three$': '<rootDir>/../node_modules/three/build/three.module.js',

@@ -118,6 +118,82 @@ test('a stone of one’s own goes through every station', async ({ page }) => {
   await expect(page.getByText('Own stone').first()).toBeVisible()
 })
 
+test('every kind of stone is measured in its own way, and drawn', async ({ page }) => {
+  await demo(page)
+  await page.goto(`${url()}/stones/new`)
+  const kind = (name: string) => page.getByRole('radio', { name, exact: true }).check({ force: true })
+  const weight = page.getByRole('button', { name: /^Weight/ })
+  // a sphere asks for one measure; a caliper that types like a keyboard sends Enter and goes on to the next
+  await kind('bead or sphere')
+  await page.locator('#length').fill('20')
+  await page.locator('#length').press('Enter')
+  await expect(page.locator('#hole')).toBeFocused()
+  await page.locator('#hole').fill('0')
+  await page.getByLabel('Mineral').selectOption('rock crystal')
+  await expect(weight).toHaveText(/11\.1 g/)
+  // what was typed is kept when another kind is looked at
+  await kind('crystal')
+  await expect(page.locator('#length')).toHaveValue('20')
+  await page.locator('#length').fill('34')
+  await page.locator('#width').fill('13')
+  await page.locator('#depth').fill('12')
+  await expect(page.getByText('estimated 26.5 mm')).toBeVisible()
+  await expect(page.getByRole('img', { name: /^Stone 34.0 by 13.0 by 12.0 mm/ })).toBeVisible()
+  // several readings: their middle, and how far apart they are, carried on
+  await page.locator('#width').fill('12.9; 13; 13.2')
+  await expect(page.getByText('of 3 readings ± 0.15')).toBeVisible()
+  await expect(page.getByText(/^ ± /).first()).toBeVisible()
+  // a turned stone by its diameters
+  await kind('cap on a stalk')
+  for (const [i, [at, across]] of [
+    ['0', '9'],
+    ['9', '6'],
+    ['15', '7'],
+    ['17', '13'],
+  ].entries()) {
+    await page.getByLabel(`height, place ${i + 1}`).fill(at!)
+    await page.getByLabel(`diameter, place ${i + 1}`).fill(across!)
+  }
+  await expect(weight).toBeVisible()
+  // a free outline: dragged points, and a hole that is too near the edge says what to do
+  await kind('slab or tumbled')
+  await kind('free form')
+  await page.locator('#depth').fill('5')
+  await page.getByRole('button', { name: 'Drag points instead' }).click()
+  await expect(weight).toBeVisible()
+  const point = page.getByRole('slider', { name: 'Point 3', exact: true })
+  await point.focus()
+  const before = await weight.textContent()
+  for (let k = 0; k < 3; k++) await page.keyboard.press('Shift+ArrowRight')
+  await expect(weight).not.toHaveText(before!)
+  await page.locator('#hole').fill('9')
+  await expect(page.getByRole('alert')).toContainText('leaves no wall')
+  await page.locator('#hole').fill('1.5')
+  // it is kept, and Plan says why no frame takes it
+  await page.getByRole('button', { name: 'Plan the setting' }).click()
+  await expect(page).toHaveURL(/\/plan$/)
+  await expect(page.getByRole('status')).toContainText('A slab needs another setting')
+})
+
+test('an outline is brought in from a file, and a bad one says which line', async ({ page }) => {
+  await demo(page)
+  await page.goto(`${url()}/stones/new`)
+  await page.getByRole('radio', { name: 'free form', exact: true }).check({ force: true })
+  await page.locator('#length').fill('30')
+  await page.locator('#width').fill('20')
+  await page.locator('#depth').fill('6')
+  const file = (name: string, text: string) =>
+    page.getByLabel('Outline file').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) })
+  await file('bad.csv', 'x,y\n0,0\n1,oops\n2,2\n3,1\n4,0\n')
+  await expect(page.getByRole('alert').filter({ hasText: 'Line 3' })).toBeVisible()
+  // a circle of radius 50 in a file's own units becomes an ellipse of 30 by 20
+  await file(
+    'ring.svg',
+    '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 50A50 50 0 1 1 100 50A50 50 0 1 1 0 50Z"/></svg>',
+  )
+  await expect(page.getByRole('button', { name: /^Edge girth/ })).toHaveText(/79\.[23] mm/)
+})
+
 test('a quick answer without a name becomes a piece', async ({ page }) => {
   await demo(page)
   const lane = page.getByRole('region', { name: 'Quick answer' })

@@ -1,34 +1,7 @@
 import { DEFAULT_SETTINGS } from '@verger/core'
 import { z } from 'zod'
+import { roleSchema } from './accounts.js'
 import { benchEventSchema, choicesSchema, stoneSchema } from './piece.js'
-
-/** Sent with every request; a tab with another one is told to reload. */
-export const CONTRACT_VERSION = '1'
-
-/** One shape for every error (problem details, RFC 9457) with the fields at fault. */
-export const problemSchema = z.object({
-  type: z.string(),
-  title: z.string(),
-  status: z.number().int(),
-  detail: z.string().optional(),
-  fields: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
-})
-export type Problem = z.infer<typeof problemSchema>
-
-const email = z.email('type an e-mail address').max(200)
-
-export const signInSchema = z.strictObject({
-  email,
-  password: z.string().min(1, 'type the password').max(200),
-})
-export type SignIn = z.infer<typeof signInSchema>
-export const signUpSchema = z.strictObject({
-  email,
-  password: z.string().min(10, 'use ten characters or more').max(200),
-  name: z.string().trim().min(1, 'type a name').max(80),
-  workshop: z.string().trim().min(1, 'name the workshop').max(80),
-})
-export type SignUp = z.infer<typeof signUpSchema>
 
 /** Settings of a workshop. What an older one did not have yet is filled in. */
 export const settingsSchema = z.strictObject({
@@ -51,10 +24,6 @@ export const settingsSchema = z.strictObject({
 })
 export type Settings = z.infer<typeof settingsSchema>
 
-/** Owners may invite, and set what the whole workshop works by; makers do everything else. */
-export const roleSchema = z.enum(['owner', 'maker'])
-export type Role = z.infer<typeof roleSchema>
-
 export const meSchema = z.object({
   maker: z.object({ id: z.string(), name: z.string(), email: z.string(), role: roleSchema }),
   workshop: z.object({ id: z.string(), name: z.string(), demo: z.boolean(), settings: settingsSchema }),
@@ -63,12 +32,6 @@ export type Me = z.infer<typeof meSchema>
 
 /** Counts up with each edit; an edit with an older one is refused. */
 const version = z.number().int().min(0).max(2_147_483_647)
-
-export const passwordChangeSchema = z.strictObject({
-  current: z.string().min(1, 'type the present password').max(200),
-  next: z.string().min(10, 'use ten characters or more').max(200),
-})
-export type PasswordChange = z.infer<typeof passwordChangeSchema>
 
 /** A sign-in of this maker on some device. */
 export const sessionRowSchema = z.object({
@@ -85,13 +48,6 @@ export type InviteWrite = z.infer<typeof inviteWriteSchema>
 /** An invitation as made: the token is shown this once. */
 export const inviteMadeSchema = z.object({ token: z.string(), expiresAt: z.string() })
 export type InviteMade = z.infer<typeof inviteMadeSchema>
-export const inviteTakeSchema = z.strictObject({
-  token: z.string().min(20).max(100),
-  email,
-  password: z.string().min(10, 'use ten characters or more').max(200),
-  name: z.string().trim().min(1, 'type a name').max(80),
-})
-export type InviteTake = z.infer<typeof inviteTakeSchema>
 export const makerRowSchema = z.object({
   id: z.string(),
   name: z.string(),

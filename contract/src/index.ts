@@ -1,3 +1,5 @@
+export * from './version.js'
+export * from './accounts.js'
 export * from './piece.js'
 export * from './api.js'
 export * from './events.js'

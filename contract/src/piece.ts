@@ -1,22 +1,88 @@
-import { family, FAMILIES, MINERALS, optionsSchema, STONE_LIMITS, type Stone } from '@verger/core'
+import {
+  BEAD_FORMS,
+  checkStone,
+  family,
+  FAMILIES,
+  fill,
+  HOLE_WAYS,
+  KINDS,
+  MINERALS,
+  optionsSchema,
+  STONE_KINDS,
+  STONE_LIMITS,
+  stoneText,
+  TREATMENTS,
+  type Stone,
+  type StoneKind,
+} from '@verger/core'
 import { z } from 'zod'
 
 const measure = z
   .number()
   .min(STONE_LIMITS.least, `must be ${STONE_LIMITS.least} mm or more`)
   .max(STONE_LIMITS.most, `must be ${STONE_LIMITS.most} mm or less`)
+const coordinate = z.number().min(-200).max(200)
 
-/** A measured stone, lengths in mm. */
-export const stoneSchema = z.strictObject({
-  kind: z.literal('cabochon'),
-  outline: z.enum(['round', 'oval', 'drop']),
-  length: measure,
-  width: measure,
-  depth: measure,
-  wall: z.number().min(0).max(STONE_LIMITS.most).optional(),
-  fullness: z.number().min(1.2).max(6).optional(),
-  mineral: z.enum(MINERALS.map((m) => m.id) as [string, ...string[]]),
-})
+/** What every stone has, and what its kind adds: from the core's own table of kinds. */
+function kindSchema(kind: StoneKind) {
+  const { outlines, measures } = KINDS[kind]
+  return z.strictObject({
+    kind: z.literal(kind),
+    outline: outlines.length > 0 ? z.enum(outlines) : z.literal('round').default('round'),
+    length: measure,
+    width: measure,
+    depth: measure,
+    ...Object.fromEntries(
+      measures.map((m) => [m.id, z.number().min(m.least).max(m.most).optional()] as const),
+    ),
+    mineral: z.enum(MINERALS.map((m) => m.id) as [string, ...string[]]),
+    treatments: z.array(z.enum(TREATMENTS)).max(TREATMENTS.length).optional(),
+    readings: z.record(z.string().max(20), z.array(z.number().min(0).max(1000)).min(1).max(20)).optional(),
+    weighed: z.number().positive().max(10_000).optional(),
+    taped: z.number().positive().max(2000).optional(),
+    ...(outlines.includes('free')
+      ? {
+          points: z
+            .array(z.tuple([coordinate, coordinate]))
+            .min(5)
+            .max(200)
+            .optional(),
+        }
+      : {}),
+    ...(kind === 'bead' ? { form: z.enum(BEAD_FORMS) } : {}),
+    ...(kind === 'bead' || kind === 'slab' ? { way: z.enum(HOLE_WAYS).optional() } : {}),
+    ...(kind === 'stalk'
+      ? {
+          sections: z
+            .array(z.strictObject({ at: z.number().min(0).max(200), across: z.number().positive().max(200) }))
+            .min(3)
+            .max(6),
+        }
+      : {}),
+    ...(kind === 'crystal'
+      ? { faces: z.array(z.number().positive().max(200)).min(3).max(8).optional() }
+      : {}),
+  })
+}
+
+/** A measured stone, lengths in mm. Measures that enclose no stone are refused with the measure they are about. */
+export const stoneSchema = z
+  .discriminatedUnion(
+    'kind',
+    STONE_KINDS.map(kindSchema) as unknown as [
+      ReturnType<typeof kindSchema>,
+      ...ReturnType<typeof kindSchema>[],
+    ],
+  )
+  .superRefine((stone, context) => {
+    for (const f of checkStone(stone as unknown as Stone))
+      if (f.severity === 'error')
+        context.addIssue({
+          code: 'custom',
+          path: f.field === undefined ? [] : [f.field],
+          message: fill(stoneText[f.code] ?? f.code, f.values),
+        })
+  }) as unknown as z.ZodType<Stone>
 
 /** Chosen family and its options. The options are checked again by the family's own schema (`checkChoices`). */
 export const choicesSchema = z.strictObject({

@@ -1,14 +1,19 @@
 import {
   DEFAULT_SETTINGS,
   evaluate,
+  family,
   FORMULAS,
   isLeaf,
   numberOf,
   plan,
   planHold,
   startingOptions,
+  STONE_KINDS,
+  stoneMeasures,
   type Quantity,
+  type Stone,
 } from '@verger/core'
+import { stoneSchema } from '@verger/contract'
 import { DEMO_STONES } from '../src/demo/demo'
 
 const isFigure = (v: unknown): v is Quantity =>
@@ -21,8 +26,27 @@ function figuresIn(value: unknown, into: Quantity[] = []): Quantity[] {
   return into
 }
 
+const boundFrame = family('bound-frame')
+const framed = (stone: Stone) => boundFrame.fits(stone).every((f) => f.severity !== 'error')
+
 describe('the demo workshop', () => {
-  it.each(DEMO_STONES.map((d) => [d.name, d] as const))(
+  it('holds at least fourteen stones of every kind, and each can be saved as it is', () => {
+    expect(DEMO_STONES.length).toBeGreaterThanOrEqual(14)
+    expect(new Set(DEMO_STONES.map((d) => d.stone.kind)).size).toBe(STONE_KINDS.length)
+    for (const d of DEMO_STONES) expect(stoneSchema.safeParse(d.stone).error?.issues ?? []).toEqual([])
+  })
+
+  it.each(DEMO_STONES.filter((d) => !framed(d.stone)).map((d) => [d.name, d] as const))(
+    '%s: no frame takes it, and every figure of its measures is its own working',
+    (_, demo) => {
+      const words = boundFrame.text.findings
+      expect(boundFrame.fits(demo.stone).some((f) => f.code in words)).toBe(true)
+      for (const q of figuresIn([stoneMeasures(demo.stone)]))
+        if (!isLeaf(q)) expect(evaluate(q, FORMULAS)).toBe(q.value)
+    },
+  )
+
+  it.each(DEMO_STONES.filter((d) => framed(d.stone)).map((d) => [d.name, d] as const))(
     '%s: every figure that is shown, evaluated anew from its inputs, gives the shown value',
     (_, demo) => {
       const options = startingOptions(demo.stone, 'bound-frame', {

@@ -1,8 +1,9 @@
 import 'reflect-metadata'
 import { RequestMethod, type PipeTransform } from '@nestjs/common'
 import { METHOD_METADATA, PATH_METADATA, ROUTE_ARGS_METADATA } from '@nestjs/common/constants'
-import { openApi, ROUTES, type RouteContract } from '@verger/contract'
-import { DEFAULT_SETTINGS, FAMILIES, startingOptions, type Stone } from '@verger/core'
+import { openApi, ROUTES, stoneWriteSchema, type RouteContract } from '@verger/contract'
+import { DEFAULT_SETTINGS, FAMILIES, startingOptions, STONE_KINDS, type Stone } from '@verger/core'
+import { randomStoneOf } from '../../core/src/testingStones'
 import { AuthController } from '../src/auth/auth.controller'
 import { DocsController, HealthController } from '../src/health/health.module'
 import { PiecesController } from '../src/pieces/pieces.controller'
@@ -188,6 +189,29 @@ describe('over HTTP', () => {
       refused++
     }
     expect(refused).toBeGreaterThan(COUNT * 0.7)
+  }, 300_000)
+})
+
+describe('malformed stones', () => {
+  const COUNT = Number(process.env.MALFORMED ?? 240)
+  it(`${COUNT} of every kind are refused with the paths of their measures, and none is kept`, async () => {
+    const random = generator(Number(process.env.SEED ?? 1) + 17)
+    let refused = 0
+    for (let k = 0; k < COUNT; k++) {
+      const stone = randomStoneOf(STONE_KINDS[k % STONE_KINDS.length]!, random)
+      const body = { name: '', note: '', stone: spoil(stone, random) }
+      if (stoneWriteSchema.safeParse(body).success) continue
+      const answer = await server.call('POST', '/api/stones', body, mine)
+      const fields = (answer.body.fields ?? []) as { path: string }[]
+      const where = { body: JSON.stringify(body).slice(0, 400), status: answer.status }
+      expect({ ...where, named: fields.some((f) => f.path.startsWith('stone')) }).toEqual({
+        body: where.body,
+        status: 400,
+        named: true,
+      })
+      refused++
+    }
+    expect(refused).toBeGreaterThan(COUNT * 0.5)
   }, 300_000)
 })
 

@@ -7,3 +7,22 @@ export type { LinearProgram, LinearProgramResult } from './linearProgram.js'
 export { remember } from './remember.js'
 export { solveByColumns } from './columnGeneration.js'
 export type { ColumnProgram, PricedColumn } from './columnGeneration.js'
+export {
+  checkMesh,
+  corner,
+  enclosingCircle,
+  girth,
+  massProperties,
+  meshArea,
+  movedMesh,
+  planeAxes,
+  sectionLoops,
+  shadowHull,
+  support as farthest,
+  triangleNormal,
+  triangleOf,
+} from './mesh.js'
+export type { MassProperties, Mesh, Plane } from './mesh.js'
+export { indexMesh } from './nearestOnMesh.js'
+export type { MeshIndex, SurfacePoint } from './nearestOnMesh.js'
+export { drill } from './drill.js'

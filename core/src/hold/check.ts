@@ -1,6 +1,6 @@
 import type { Design } from '../design/index.js'
 import type { Vec3 } from '../geom/index.js'
-import type { Solid } from '../stone/index.js'
+import { bodyOf, bodyVolume, type Solid } from '../stone/index.js'
 import { NEWTON_PER_GRAM } from '../units/index.js'
 import { holdingForce, type CapacityMemory } from './force.js'
 import { stationsOfDesign, type Span, type Station } from './stations.js'
@@ -46,40 +46,8 @@ export interface Hold {
 
 const CONTACT = 0.02
 
-/** Volume centroid of the solid's parts: wall and dome, by slices. */
-export function centreOfMass(solid: Solid): Vec3 {
-  // the outline's centroid, by its arcs (Green), then its height by slices of the dome
-  let area = 0
-  let my = 0
-  for (const k of solid.outline.arcs) {
-    const n = 16
-    for (let i = 0; i < n; i++) {
-      const a = k.from + ((k.to - k.from) * i) / n
-      const b = k.from + ((k.to - k.from) * (i + 1)) / n
-      const [x0, y0] = [k.cx + k.r * Math.cos(a), k.cy + k.r * Math.sin(a)]
-      const [x1, y1] = [k.cx + k.r * Math.cos(b), k.cy + k.r * Math.sin(b)]
-      const w = x0 * y1 - x1 * y0
-      area += w / 2
-      my += ((y0 + y1) * w) / 6
-    }
-  }
-  const cy = my / area
-  // a slice of the dome at height ζ is the outline scaled by ρ about the star centre: area ρ², centroid ρ cy
-  const { wall, fullness: p } = solid.stone
-  let volume = wall
-  let sumY = wall * cy
-  let sumZ = 0
-  const n = 200
-  for (let i = 0; i < n; i++) {
-    const zeta = (i + 0.5) / n
-    const rho = (1 - zeta ** p) ** (1 / p)
-    const dv = (rho * rho * solid.rise) / n
-    volume += dv
-    sumY += dv * rho * cy
-    sumZ += dv * (solid.rim + zeta * solid.rise)
-  }
-  return [0, sumY / volume, sumZ / volume]
-}
+/** Centre of the solid's mass, by its slices. */
+export const centreOfMass = (solid: Solid): Vec3 => bodyVolume(bodyOf(solid.stone)).centre
 
 /** Touching stretches are represented by their ends, their closest places and one contact every THIN stations between. */
 const THIN = 3
@@ -117,9 +85,9 @@ export function checkHold(design: Design, solid: Solid, mass: number): Hold {
     high = high.map((v, k) => Math.max(v, st.p[k as 0 | 1 | 2]))
   }
   const { outline } = solid
-  const half = Math.max(solid.stone.width / 2, 0)
-  const stoneLow: Vec3 = [-half, outline.bottom, solid.back]
-  const stoneHigh: Vec3 = [half, outline.top, solid.apex]
+  const half = solid.stone.width / 2
+  const stoneLow: Vec3 = [outline.left, outline.bottom, solid.back]
+  const stoneHigh: Vec3 = [outline.right, outline.top, solid.apex]
   const first = surroundings(solid, stations)
   const directions = DIRECTIONS.map(({ id, d }): DirectionHold => {
     const k = d.findIndex((v) => v !== 0) as 0 | 1 | 2

@@ -1,6 +1,6 @@
 import type { Design } from '../design/index.js'
 import type { Step } from '../guide/index.js'
-import { mineral, type Stone } from '../stone/index.js'
+import { careOf, type Stone } from '../stone/index.js'
 import { alloy } from '../wire/index.js'
 
 /** Kinds of step at which the stone may be harmed. */
@@ -22,7 +22,7 @@ export function withCautions(step: Step, stone: Stone, design: Design): Step {
   }
   if (step.kind === 'trim' && metal.coreShows)
     said.push('A cut end shows the core under the coating: no file on it, turn it in.')
-  const care = mineral(stone.mineral).care
+  const care = careOf(stone)
   if (step.kind === 'seat' && care.includes('wash-hands'))
     said.push('Wash your hands after handling this stone, and do not set it against skin.')
   if (AT_THE_STONE.includes(step.kind) && (step.kind !== 'bend' || step.id.includes('front'))) {

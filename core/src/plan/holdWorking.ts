@@ -1,6 +1,6 @@
 import { checkHold, type Hold } from '../hold/index.js'
 import { family, type Options } from '../settings/index.js'
-import { fullStone, solidOf, stoneInputs, type OutlineKind, type Stone } from '../stone/index.js'
+import { solidOf, stoneFrom, stoneInputs } from '../stone/index.js'
 import { NEWTON_PER_GRAM } from '../units/index.js'
 import { leaf, worker, type Formulas, type Quantity } from '../working/index.js'
 import type { Plan } from './plan.js'
@@ -17,16 +17,11 @@ type Words = Readonly<Record<string, string>>
 
 /** Stone and options again from a formula's inputs. */
 function recompute(x: Numbers, w: Words): Hold {
-  const stone: Stone = {
-    kind: 'cabochon',
-    mineral: 'agate',
-    outline: w['stone.outline'] as OutlineKind,
-    length: x['stone.length']!,
-    width: x['stone.width'] ?? x['stone.length']!,
-    depth: x['stone.depth']!,
-    wall: x['stone.wall']!,
-    fullness: x['stone.fullness']!,
-  }
+  const plainNames = <T>(of: Readonly<Record<string, T>>) =>
+    Object.fromEntries(
+      Object.entries(of).flatMap(([k, v]) => (k.startsWith('stone.') ? [[k.slice(6), v]] : [])),
+    )
+  const stone = stoneFrom(plainNames(x), plainNames(w))
   const id = w.family!
   const options: Record<string, Options[string]> = {}
   for (const p of family(id).params(stone)) {
@@ -34,7 +29,7 @@ function recompute(x: Numbers, w: Words): Hold {
     if (p.kind === 'places') options[p.id] = w[key] === '' ? [] : w[key]!.split(', ').map(Number)
     else options[p.id] = p.kind === 'choice' ? w[key]! : x[key]!
   }
-  return checkHold(family(id).build(stone, options), solidOf(fullStone(stone)), 1)
+  return checkHold(family(id).build(stone, options), solidOf(stone), 1)
 }
 
 export const holdFormulas = {
@@ -63,12 +58,7 @@ export function holdQuantities(made: Plan, hold: Hold): HoldQuantities {
   const s = stoneInputs(made.stone)
   const inputs: Record<string, Quantity> = {
     family: leaf('chosen', 'family', made.family, 'word'),
-    'stone.outline': s.outline,
-    'stone.length': s.length,
-    'stone.width': s.width,
-    'stone.depth': s.depth,
-    'stone.wall': s.wall,
-    'stone.fullness': s.fullness,
+    ...Object.fromEntries(Object.entries(s).map(([k, q]) => [`stone.${k}`, q])),
   }
   for (const [id, value] of Object.entries(made.options)) {
     const key = `option.${id}`

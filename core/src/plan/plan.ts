@@ -1,11 +1,4 @@
-import {
-  cutList,
-  DEFAULT_SCHOOL,
-  type CutList,
-  type MetalPrices,
-  type Rounding,
-  type School,
-} from '../cut/index.js'
+import { cutList, type CutList, type School } from '../cut/index.js'
 import type { Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import { stepsOf, type Step } from '../guide/index.js'
@@ -24,30 +17,8 @@ import {
 import { alloy, section } from '../wire/index.js'
 import { leaf, numberOf, type Quantity } from '../working/index.js'
 import { withCautions } from './cautions.js'
+import type { WorkshopSettings } from './settings.js'
 import { holdQuantities, type HoldQuantities } from './holdWorking.js'
-
-/** What the workshop has set: it decides how lengths and money are said, how wires are cut and which hand leads. */
-export interface WorkshopSettings {
-  readonly units: 'mm' | 'in'
-  readonly rounding: Rounding
-  readonly hand: 'right' | 'left'
-  readonly money: 'GBP' | 'USD' | 'EUR'
-  readonly school: School
-  /** Cents per hour. */
-  readonly rate: number
-  /** Cents per kg by alloy. */
-  readonly prices: MetalPrices
-}
-
-export const DEFAULT_SETTINGS: WorkshopSettings = {
-  units: 'mm',
-  rounding: '5 mm',
-  hand: 'right',
-  money: 'GBP',
-  school: DEFAULT_SCHOOL,
-  rate: 1800,
-  prices: {},
-}
 
 export interface PlanRequest {
   readonly stone: Stone
@@ -172,7 +143,7 @@ const HOLD_TRIES = 8
  */
 export function startingOptions(stone: Stone, id: string, wish: Wish): Options | undefined {
   const chosen = family(id)
-  if (checkStone(stone).some((f) => f.severity === 'error')) return undefined
+  if (chosen.fits(stone).some((f) => f.severity === 'error')) return undefined
   const mass = numberOf(stoneMeasures(stone).mass)
   const solid = solidOf(fullStone(stone))
   const tempers = [wish.temper, wish.temper === 'dead soft' ? 'half hard' : 'dead soft']

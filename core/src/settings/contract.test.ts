@@ -11,20 +11,27 @@ import { FAMILIES, optionsSchema, type Family, type Options } from './index'
 const ROUNDS = Number(process.env.CONTRACT_ROUNDS ?? 25)
 const SEED = Number(process.env.SEED ?? 1)
 
+const COMMON = ['round', 'oval', 'drop'] as const
+const REGULAR = ['cushion', 'square', 'cut-corner', 'marquise', 'triangle', 'hexagon'] as const
+
 /** A random stone that a family might take. */
 function randomStone(random: () => number): Stone {
-  const outline = (['round', 'oval', 'drop'] as const)[Math.floor(random() * 3)]!
+  // half of them of the three commonest outlines, a third of them domed behind too
+  const kinds = random() < 0.5 ? COMMON : REGULAR
+  const outline = kinds[Math.floor(random() * kinds.length)]!
   const width = 12 + random() * 22
-  const length =
-    outline === 'round' ? width : width * (outline === 'drop' ? 1.25 + random() * 0.6 : 1 + random() * 0.7)
+  const slim = outline === 'drop' || outline === 'marquise'
+  const length = outline === 'round' ? width : width * (slim ? 1.25 + random() * 0.6 : 1 + random() * 0.7)
   const depth = width * (0.18 + random() * 0.3)
+  const puffy = random() < 0.33
   return {
-    kind: 'cabochon',
+    kind: puffy ? 'puffy' : 'cabochon',
     outline,
     length: Number(length.toFixed(1)),
     width: Number((outline === 'round' ? length : width).toFixed(1)),
     depth: Number(depth.toFixed(1)),
-    wall: Number((depth * random() * 0.45).toFixed(1)),
+    wall: Number((depth * random() * (puffy ? 0.25 : 0.45)).toFixed(1)),
+    ...(puffy ? { back: Number((depth * (0.15 + random() * 0.3)).toFixed(1)) } : {}),
     fullness: Number((1.6 + random() * 1.6).toFixed(2)),
     mineral: 'agate',
   }

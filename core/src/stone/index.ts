@@ -1,8 +1,37 @@
-export { fullStone, WALL_SHARE, DEFAULT_FULLNESS } from './stone.js'
-export type { Stone, FullStone, OutlineKind } from './stone.js'
+export {
+  BEAD_FORMS,
+  DEFAULT_FULLNESS,
+  depthIsWidth,
+  fullStone,
+  HOLE_WAYS,
+  KINDS,
+  measuresOf,
+  medianOf,
+  OUTLINE_KINDS,
+  OUTLINE_SHARES,
+  STONE_KINDS,
+  TREATMENTS,
+  WALL_SHARE,
+  widthIsLength,
+} from './stone.js'
+export type {
+  BeadForm,
+  FullStone,
+  HoleWay,
+  KindSpec,
+  MeasureId,
+  MeasureSpec,
+  OutlineKind,
+  Diameter,
+  Stone,
+  StoneKind,
+  Treatment,
+} from './stone.js'
 export {
   outline,
+  outlineMoments,
   outlinePoint,
+  outlinePoints,
   outlineRun,
   outlineAfter,
   outlineArcs,
@@ -12,19 +41,40 @@ export {
   outlineNearest,
   normalAtHour,
 } from './outline.js'
-export type { Outline, OutlineArc } from './outline.js'
-export { solidOf } from './solid.js'
-export type { Solid, Nearest, DomeSeed } from './solid.js'
-export { MINERALS, MINERAL_SOURCE, mineral } from './minerals.js'
-export type { Mineral, Care } from './minerals.js'
+export type { Outline, OutlineArc, OutlineSpec } from './outline.js'
+export { bodyBox, bodyOf, bodyVolume, faceCorners, outlineOf } from './body.js'
+export type { Body, BodyBox, Hole, Slice, Stretch } from './body.js'
+export { bodyMesh } from './bodyMesh.js'
 export {
-  stoneMeasures,
+  facetAngles,
+  figuresOf,
+  footprint,
+  girthPlane,
+  girthRound,
+  holeVolume,
+  hollowOf,
+  MESH_TOLERANCE,
+  shapeOf,
+  silhouette,
+  smallestHole,
+  taperOf,
+  waistsOf,
+} from './shape.js'
+export type { Shape, ShapeFigures, Waist } from './shape.js'
+export { isDomed, solidOf } from './solid.js'
+export type { Solid, Nearest, DomeSeed } from './solid.js'
+export { careOf, MINERALS, MINERAL_SOURCE, mineral, TREATMENT_CARE } from './minerals.js'
+export type { Care, MaterialKind, Mineral, Toughness } from './minerals.js'
+export {
+  stoneFrom,
   stoneInputs,
+  stoneMeasures,
+  stoneTolerance,
   stoneFormulas,
   ellipsePerimeter,
   quarterLength,
   domeShare,
 } from './measures.js'
-export type { StoneMeasures, StoneInputs } from './measures.js'
-export { checkStone, STONE_LIMITS } from './checkStone.js'
+export type { DerivedMeasure, StoneInputs, StoneMeasures, StoneTolerance } from './measures.js'
+export { checkStone, fullnessFor, outlineFromWidths, STONE_LIMITS, tapeReading } from './checkStone.js'
 export { stoneText, careText } from './text.js'

@@ -1,9 +1,25 @@
-import { beta, integrate } from '../geom/index.js'
+import { beta, integrate, type Vec2 } from '../geom/index.js'
 import { GRAM_PER_CARAT } from '../units/index.js'
-import { leaf, worker, type Formulas, type Quantity } from '../working/index.js'
+import { leaf, numberOf, worker, type Formula, type Formulas, type Quantity } from '../working/index.js'
+import { outlineOf } from './body.js'
 import { mineral, MINERAL_SOURCE } from './minerals.js'
 import { outline, outlineArea, outlinePerimeter } from './outline.js'
-import { DEFAULT_FULLNESS, TIP_SHARE, WALL_SHARE, type OutlineKind, type Stone } from './stone.js'
+import { figuresOf, type ShapeFigures } from './shape.js'
+import {
+  depthIsWidth,
+  fullStone,
+  KINDS,
+  measuresOf,
+  medianOf,
+  TIP_SHARE,
+  widthIsLength,
+  type FullStone,
+  type MeasureId,
+  type MeasureSpec,
+  type OutlineKind,
+  type Stone,
+  type StoneKind,
+} from './stone.js'
 
 /**
  * Perimeter of an ellipse with semi-axes a, b by the arithmetic-geometric mean; exact to rounding.
@@ -46,12 +62,98 @@ export function quarterLength(a: number, b: number, p: number): number {
 /** Share of the prism that a dome of exponent p fills: ∫ 2ρ (1 - ρ^p)^(1/p) dρ = (2/p) B(2/p, 1 + 1/p). @example domeShare(2) // 2/3 */
 export const domeShare = (p: number): number => (2 / p) * beta(2 / p, 1 + 1 / p)
 
+type Numbers = Readonly<Record<string, number>>
+type Words = Readonly<Record<string, string>>
+
+/** Code of the formula by which a measure of a kind is estimated. */
+const estimateCode = (kind: StoneKind, m: MeasureSpec): string =>
+  `stone.estimate.${kind}.${m.id}${m.only ? `.${m.only[0]}` : ''}`
+const named = (text: string): string[] => [...text.matchAll(/\{(\w+)\}/g)].map((x) => x[1]!)
+
+/** Every estimate that hangs on other measures, as a formula. */
+const estimateFormulas: Readonly<Record<string, Formula>> = Object.fromEntries(
+  Object.entries(KINDS).flatMap(([kind, spec]) =>
+    spec.measures
+      .filter((m) => named(m.estimate.text).length > 0)
+      .map((m) => [
+        estimateCode(kind as StoneKind, m),
+        {
+          unit: m.unit,
+          text: `${m.estimate.text}, an estimate until measured`,
+          of: (x: Numbers) => m.estimate.of(x),
+        },
+      ]),
+  ),
+)
+
+const listed = (rows: readonly (readonly number[])[]): string => rows.map((r) => r.join(',')).join(' ')
+const unlisted = (text: string): number[][] => text.split(' ').map((r) => r.split(',').map(Number))
+
+/** A stone again from the inputs of a formula, as `stoneInputs` names them. Its mineral does not matter to its shape. */
+export function stoneFrom(x: Numbers, w: Words): FullStone {
+  const { kind = 'cabochon', outline: o = 'round', form, way } = w
+  return fullStone({
+    ...x,
+    kind: kind as StoneKind,
+    outline: o as OutlineKind,
+    ...(form ? { form: form as NonNullable<Stone['form']> } : {}),
+    ...(way ? { way: way as NonNullable<Stone['way']> } : {}),
+    length: x.length!,
+    width: x.width ?? x.length!,
+    depth: x.depth ?? x.width ?? x.length!,
+    mineral: '',
+    ...(w.points ? { points: unlisted(w.points) as unknown as Vec2[] } : {}),
+    ...(w.sections
+      ? { sections: unlisted(w.sections).map(([at, across]) => ({ at: at!, across: across! })) }
+      : {}),
+    ...(w.faces ? { faces: unlisted(w.faces)[0]! } : {}),
+  })
+}
+
+const plane = (x: Numbers, w: Words) =>
+  outline(w.outline as OutlineKind, x.length!, x.width ?? x.length!, x.corner ? { corner: x.corner } : {})
+const ofShape =
+  (figure: keyof ShapeFigures) =>
+  (x: Numbers, w: Words): number =>
+    figuresOf(stoneFrom(x, w))[figure]
+
 /** Formulas of the stone's derived measures. */
 export const stoneFormulas = {
-  'stone.wall': {
+  ...estimateFormulas,
+  'stone.edge.arcs': {
     unit: 'mm',
-    text: `${WALL_SHARE} × {depth}, an estimate until measured`,
-    of: ({ depth }) => WALL_SHARE * depth!,
+    text: 'the arcs of a {outline} {length} × {width}, added up',
+    of: (x, w) => outlinePerimeter(plane(x, w)),
+  },
+  'stone.area.arcs': {
+    unit: 'mm²',
+    text: 'area inside the arcs of a {outline} {length} × {width}',
+    of: (x, w) => outlineArea(plane(x, w)),
+  },
+  'stone.shape.edge': {
+    unit: 'mm',
+    text: 'along the edge as it runs, hollows and all, seen from the front',
+    of: ofShape('edge'),
+  },
+  'stone.shape.edgeGirth': {
+    unit: 'mm',
+    text: 'a taut string round the edge: the hull of the section seen from the front',
+    of: ofShape('edgeGirth'),
+  },
+  'stone.shape.girthLength': {
+    unit: 'mm',
+    text: 'a taut string over length and depth: the hull of the section down the middle',
+    of: ofShape('girthLength'),
+  },
+  'stone.shape.girthWidth': {
+    unit: 'mm',
+    text: 'a taut string over width and depth: the hull of the section across',
+    of: ofShape('girthWidth'),
+  },
+  'stone.shape.volume': {
+    unit: 'mm³',
+    text: 'the stone’s slices added up, less the drill hole',
+    of: ofShape('volume'),
   },
   'stone.tip': {
     unit: 'mm',
@@ -122,22 +224,25 @@ export const stoneFormulas = {
     of: ({ density, volume }) => (density! * volume!) / 1000,
   },
   'stone.carats': { unit: 'ct', text: '{mass} / 0.2', of: ({ mass }) => mass! / GRAM_PER_CARAT },
-} as const satisfies Formulas
+} satisfies Formulas
 
-/** The typed and estimated measures as leaves or small trees. */
-export interface StoneInputs {
+/** The typed and estimated measures as leaves or small trees: those that the kind of stone has, and what shapes it. */
+export type StoneInputs = {
   readonly outline: Quantity
   readonly length: Quantity
   readonly width: Quantity
   readonly depth: Quantity
-  readonly wall: Quantity
-  readonly fullness: Quantity
-}
+} & {
+  readonly [M in MeasureId]?: Quantity
+} & { readonly [W in 'kind' | 'form' | 'way' | 'points' | 'sections' | 'faces']?: Quantity }
 
 /** A stone's derived figures, each with its working. */
 export interface StoneMeasures {
   readonly inputs: StoneInputs
+  /** Round the outline as it runs. */
   readonly edge: Quantity
+  /** A taut string round the edge. */
+  readonly girthEdge: Quantity
   readonly girthLength: Quantity
   readonly girthWidth: Quantity
   readonly volume: Quantity
@@ -145,48 +250,65 @@ export interface StoneMeasures {
   readonly carats: Quantity
 }
 
-const work = worker(stoneFormulas)
+const work = worker<Formulas>(stoneFormulas)
 
-/** A round stone's width is its length: one measure, one leaf. */
+/** A round stone's width is its length, a turned stone's depth its width: one measure, one leaf. */
 export function stoneInputs(stone: Stone): StoneInputs {
-  const depth = leaf('typed', 'stone.depth', stone.depth, 'mm')
   const length = leaf('typed', 'stone.length', stone.length, 'mm')
-  return {
-    outline: leaf('chosen', 'stone.outline', stone.outline, 'word'),
-    length,
-    width: stone.outline === 'round' ? length : leaf('typed', 'stone.width', stone.width, 'mm'),
-    depth,
-    wall:
-      stone.wall === undefined
-        ? work('stone.wall', { depth })
-        : leaf('typed', 'stone.wall', stone.wall, 'mm'),
-    fullness:
-      stone.fullness === undefined
-        ? leaf('estimate', 'stone.fullness', DEFAULT_FULLNESS, '')
-        : leaf('typed', 'stone.fullness', stone.fullness, ''),
+  const width = widthIsLength(stone) ? length : leaf('typed', 'stone.width', stone.width, 'mm')
+  const depth = depthIsWidth(stone) ? width : leaf('typed', 'stone.depth', stone.depth, 'mm')
+  const word = (key: string, value: string) => leaf('chosen', `stone.${key}`, value, 'word')
+  const known: Record<string, Quantity> = { length, width, depth }
+  for (const m of measuresOf(stone)) {
+    const typed = stone[m.id]
+    known[m.id] =
+      typed !== undefined
+        ? leaf('typed', `stone.${m.id}`, typed, m.unit)
+        : named(m.estimate.text).length === 0
+          ? leaf('estimate', `stone.${m.id}`, m.estimate.of({}), m.unit)
+          : work(
+              estimateCode(stone.kind, m),
+              Object.fromEntries(named(m.estimate.text).map((n) => [n, known[n]!])),
+            )
   }
+  return {
+    ...known,
+    ...(stone.kind === 'cabochon' ? {} : { kind: word('kind', stone.kind) }),
+    outline: word('outline', stone.outline),
+    ...(stone.form ? { form: word('form', stone.form) } : {}),
+    ...(stone.way ? { way: word('way', stone.way) } : {}),
+    ...(stone.points ? { points: word('points', listed(stone.points)) } : {}),
+    ...(stone.sections
+      ? { sections: word('sections', listed(stone.sections.map((s) => [s.at, s.across]))) }
+      : {}),
+    ...(stone.faces ? { faces: word('faces', listed([stone.faces])) } : {}),
+  } as unknown as StoneInputs
 }
 
+/** Outlines that are alike above and below, left and right of their star centre, or (a drop) have a girth of their own. */
+const PLAIN: ReadonlySet<OutlineKind> = new Set<OutlineKind>([
+  'round',
+  'oval',
+  'drop',
+  'cushion',
+  'square',
+  'cut-corner',
+  'marquise',
+  'hexagon',
+])
+const CLOSED: ReadonlySet<OutlineKind> = new Set<OutlineKind>(['round', 'oval', 'drop'])
+
+/** Is every measure of this stone a closed form: a cabochon with an upright wall and a regular outline. */
+const isPlain = (stone: Stone): boolean =>
+  stone.kind === 'cabochon' && PLAIN.has(stone.outline) && !stone.draft && !stone.chamfer
+
 /**
- * Edge, lengthwise and crosswise girth (a taut string round the section), volume, mass and carats, with their working.
- * The sections of these stones are convex, so their perimeter is the girth.
+ * Edge, girths (a taut string round the section), volume, mass and carats, with their working.
  * @example numberOf(stoneMeasures(oval30x22x7wall2).volume) // 2764.6
  */
 export function stoneMeasures(stone: Stone): StoneMeasures {
   const inputs = stoneInputs(stone)
-  const { length, width, depth, wall, fullness } = inputs
-  const kind: OutlineKind = stone.outline
-  const plane: Readonly<Record<string, Quantity>> =
-    kind === 'round'
-      ? { length }
-      : kind === 'oval'
-        ? { length, width }
-        : { length, width, tip: work('stone.tip', { width }) }
-  const edge = work(`stone.edge.${kind}`, plane)
-  const rise = work('stone.rise', { depth, wall })
-  const area = work(`stone.area.${kind}`, plane)
-  const share = work('stone.share', { fullness })
-  const volume = work('stone.volume', { area, wall, share, rise })
+  const shape = isPlain(stone) ? plainMeasures(stone, inputs) : shapedMeasures(stone, inputs)
   const density = leaf(
     'table',
     `density of ${stone.mineral}`,
@@ -194,17 +316,92 @@ export function stoneMeasures(stone: Stone): StoneMeasures {
     'g/cm³',
     MINERAL_SOURCE,
   )
-  const mass = work('stone.mass', { density, volume })
+  const mass = work('stone.mass', { density, volume: shape.volume })
+  return { inputs, ...shape, mass, carats: work('stone.carats', { mass }) }
+}
+
+type Shaped = Omit<StoneMeasures, 'inputs' | 'mass' | 'carats'>
+
+function plainMeasures(stone: Stone, inputs: StoneInputs): Shaped {
+  const { length, width, depth, corner } = inputs
+  const wall = inputs.wall!
+  const fullness = inputs.fullness!
+  const kind: OutlineKind = stone.outline
+  const closed = CLOSED.has(kind)
+  const flat: Readonly<Record<string, Quantity>> =
+    kind === 'round'
+      ? { length }
+      : kind === 'drop'
+        ? { length, width, tip: work('stone.tip', { width }) }
+        : closed
+          ? { length, width }
+          : { outline: inputs.outline, length, width, ...(corner ? { corner } : {}) }
+  const edge = work(closed ? `stone.edge.${kind}` : 'stone.edge.arcs', flat)
+  const rise = work('stone.rise', { depth, wall })
+  const area = work(closed ? `stone.area.${kind}` : 'stone.area.arcs', flat)
+  const share = work('stone.share', { fullness })
   return {
-    inputs,
     edge,
+    girthEdge: edge,
     girthLength:
       kind === 'drop'
         ? work('stone.girth.length.drop', { length, width, wall, rise, fullness })
         : work('stone.girth.length', { length, wall, rise, fullness }),
     girthWidth: work('stone.girth.width', { width, wall, rise, fullness }),
-    volume,
-    mass,
-    carats: work('stone.carats', { mass }),
+    volume: work('stone.volume', { area, wall, share, rise }),
+  }
+}
+
+function shapedMeasures(stone: Stone, inputs: StoneInputs): Shaped {
+  const all: Record<string, Quantity> = { ...inputs }
+  if (KINDS[stone.kind].outlines.length === 0) delete all.outline
+  if (widthIsLength(stone)) delete all.width
+  if (depthIsWidth(stone)) delete all.depth
+  if (stone.kind === 'cabochon') all.kind = leaf('chosen', 'stone.kind', 'cabochon', 'word')
+  const edge = work('stone.shape.edge', all)
+  const outlined = KINDS[stone.kind].outlines.length > 0
+  return {
+    edge,
+    girthEdge: outlined && outlineOf(fullStone(stone)).convex ? edge : work('stone.shape.edgeGirth', all),
+    girthLength: work('stone.shape.girthLength', all),
+    girthWidth: work('stone.shape.girthWidth', all),
+    volume: work('stone.shape.volume', all),
+  }
+}
+
+/** Measures that carry a tolerance on to others. */
+const DERIVED = ['edge', 'girthEdge', 'girthLength', 'girthWidth', 'volume', 'mass', 'carats'] as const
+export type DerivedMeasure = (typeof DERIVED)[number]
+
+/** Plus/minus of each reading's measure, and of what is derived from them: each carried on by itself, the squares added. */
+export interface StoneTolerance {
+  readonly measured: Readonly<Record<string, number>>
+  readonly derived: Readonly<Partial<Record<DerivedMeasure, number>>>
+}
+
+/**
+ * Tolerances from several readings of a measure: half their spread, carried to what is derived.
+ * @example stoneTolerance({ …, length: 30, readings: { length: [29.9, 30, 30.1] } }).measured.length // 0.1
+ */
+export function stoneTolerance(stone: Stone): StoneTolerance {
+  const measured: Record<string, number> = {}
+  const squares: Partial<Record<DerivedMeasure, number>> = {}
+  for (const [field, readings] of Object.entries(stone.readings ?? {})) {
+    if (readings.length < 2) continue
+    const { spread } = medianOf(readings)
+    if (!(spread > 0)) continue
+    measured[field] = spread
+    const value = stone[field as 'length']
+    if (typeof value !== 'number') continue
+    const [more, less] = [1, -1].map((k) => stoneMeasures({ ...stone, [field]: value + k * spread })) as [
+      StoneMeasures,
+      StoneMeasures,
+    ]
+    for (const d of DERIVED)
+      squares[d] = (squares[d] ?? 0) + ((numberOf(more[d]) - numberOf(less[d])) / 2) ** 2
+  }
+  return {
+    measured,
+    derived: Object.fromEntries(Object.entries(squares).map(([k, v]) => [k, Math.sqrt(v)])),
   }
 }

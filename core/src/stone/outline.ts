@@ -1,10 +1,11 @@
 import type { Vec2 } from '../geom/index.js'
-import type { OutlineKind } from './stone.js'
-import { TIP_SHARE } from './stone.js'
+import { corneredArcs, dropArcs, ellipseArcs, freeArcs, heartArcs } from './outlineArcs.js'
+import { OUTLINE_SHARES, TIP_SHARE, type OutlineKind } from './stone.js'
 
 /**
  * One arc of an outline. `from` and `to` are the directions of its outward normal in radians,
  * counter-clockwise from +x, so a point of it is centre + r (cos a, sin a) for a normal direction a.
+ * Where the outline is hollow the radius is negative and the normal turns back (to < from); at a sharp corner it is 0.
  */
 export interface OutlineArc {
   readonly cx: number
@@ -15,94 +16,54 @@ export interface OutlineArc {
 }
 
 /**
- * A smooth convex outline about its star centre (0, 0): arcs that follow each other counter-clockwise,
- * normals running from -π/2 (the foot) once round to 3π/2. A parallel curve outside it has the same arcs
- * with r + offset, which makes lengths along it exact (Steiner).
+ * A closed outline about its star centre (0, 0): arcs that follow each other counter-clockwise, the normal turning from -π/2 (the
+ * foot) once round to 3π/2. A parallel curve outside a convex one has the same arcs with r + offset, which makes lengths along
+ * it exact (Steiner). Functions that take a normal direction hold for convex outlines only.
  */
 export interface Outline {
   readonly kind: OutlineKind
   readonly arcs: readonly OutlineArc[]
-  /** Polar angle about the star centre at which each arc begins, ascending from -π/2. */
+  /** Polar angle about the star centre at which each arc begins, ascending from the first. */
   readonly starts: Float64Array
+  readonly convex: boolean
   readonly top: number
   readonly bottom: number
+  readonly left: number
+  readonly right: number
+}
+
+/** What an outline is made from, mm. Corner: radius of the corners, or the width cut off them. */
+export interface OutlineSpec {
+  readonly kind: OutlineKind
+  readonly length: number
+  readonly width: number
+  readonly corner?: number | undefined
+  readonly cleft?: number | undefined
+  readonly points?: readonly Vec2[] | undefined
 }
 
 const START = -Math.PI / 2
 const TURN = 2 * Math.PI
-/** Biarcs per quarter of an ellipse: they leave a 3 : 1 ellipse by under 0.002 of its width's hundredth (checked in tests). */
-const BIARCS = 8
-
-/** Eccentric angles of the nodes, normal directions and biarcs through an ellipse's first quarter, mirrored round. */
-function ellipseArcs(a: number, b: number): OutlineArc[] {
-  const node = (t: number) => ({
-    x: a * Math.cos(t),
-    y: b * Math.sin(t),
-    psi: Math.atan2(a * Math.sin(t), b * Math.cos(t)),
-  })
-  const quarter: OutlineArc[] = []
-  for (let i = 0; i < BIARCS; i++) {
-    const p = node((i / BIARCS) * (Math.PI / 2))
-    const q = node(((i + 1) / BIARCS) * (Math.PI / 2))
-    const mid = (p.psi + q.psi) / 2
-    const n = (psi: number): Vec2 => [Math.cos(psi), Math.sin(psi)]
-    const [np, nm, nq] = [n(p.psi), n(mid), n(q.psi)]
-    const [u, v]: [Vec2, Vec2] = [
-      [nm[0] - np[0], nm[1] - np[1]],
-      [nq[0] - nm[0], nq[1] - nm[1]],
-    ]
-    const det = u[0] * v[1] - u[1] * v[0]
-    const dx = q.x - p.x
-    const dy = q.y - p.y
-    const r1 = (dx * v[1] - dy * v[0]) / det
-    const r2 = (u[0] * dy - u[1] * dx) / det
-    quarter.push({ cx: p.x - r1 * np[0], cy: p.y - r1 * np[1], r: r1, from: p.psi, to: mid })
-    quarter.push({ cx: q.x - r2 * nq[0], cy: q.y - r2 * nq[1], r: r2, from: mid, to: q.psi })
-  }
-  const flipX = quarter
-    .map((k) => ({ ...k, cx: -k.cx, from: Math.PI - k.to, to: Math.PI - k.from }))
-    .reverse()
-  const upper = [...quarter, ...flipX]
-  const lower = upper.map((k) => ({ ...k, cy: -k.cy, from: -k.to, to: -k.from })).reverse()
-  // lower runs from -π to 0: its second half leads from the foot to the right end
-  return [
-    ...lower.slice(lower.length / 2),
-    ...upper,
-    ...lower.slice(0, lower.length / 2).map((k) => ({ ...k, from: k.from + TURN, to: k.to + TURN })),
-  ]
-}
-
-/**
- * A drop, tip up: half a circle of the full width below, two flanks that start square to it and touch a
- * small tip circle inside. With R = width/2, t the tip's radius and k = length - R - t the flank's radius is
- * (R² + k² - t²) / (2 (R - t)).
- */
-function dropArcs(length: number, width: number, tip: number): OutlineArc[] {
-  const R = width / 2
-  const k = length - R - tip
-  const flank = (R * R + k * k - tip * tip) / (2 * (R - tip))
-  const reach = Math.atan2(k, flank - R)
-  return [
-    { cx: 0, cy: 0, r: R, from: START, to: 0 },
-    { cx: R - flank, cy: 0, r: flank, from: 0, to: reach },
-    { cx: 0, cy: k, r: tip, from: reach, to: Math.PI - reach },
-    { cx: flank - R, cy: 0, r: flank, from: Math.PI - reach, to: Math.PI },
-    { cx: 0, cy: 0, r: R, from: Math.PI, to: Math.PI - START },
-  ]
-}
 
 /** Radius of a drop's tip: an estimate from its width. @example tipRadius(18) // 1.08 */
 export const tipRadius = (width: number): number => TIP_SHARE * width
 
 /**
  * The outline of a stone of this kind, length along y, width along x.
- * @throws RangeError unless both are above 0 and a drop is longer than wide
+ * @throws RangeError unless both are above 0, a drop is longer than wide, corners and cleft fit, and a free outline is seen whole from its middle
+ * @example outlinePerimeter(outline('oval', 30, 22)) // 82.165
  */
-export function outline(kind: OutlineKind, length: number, width: number): Outline {
-  const key = `${kind} ${length} ${width}`
+export function outline(
+  kind: OutlineKind,
+  length: number,
+  width: number,
+  more: Pick<OutlineSpec, 'corner' | 'cleft' | 'points'> = {},
+): Outline {
+  const points = more.points ? more.points.map((p) => p.join(',')).join(' ') : ''
+  const key = `${kind} ${length} ${width} ${more.corner ?? ''} ${more.cleft ?? ''} ${points}`
   let found = known.get(key)
   if (!found) {
-    found = makeOutline(kind, length, width)
+    found = makeOutline({ kind, length, width, ...more })
     if (known.size >= MOST_KNOWN) known.clear()
     known.set(key, found)
   }
@@ -113,35 +74,281 @@ export function outline(kind: OutlineKind, length: number, width: number): Outli
 const known = new Map<string, Outline>()
 const MOST_KNOWN = 24
 
-function makeOutline(kind: OutlineKind, length: number, width: number): Outline {
+function makeOutline(spec: OutlineSpec): Outline {
+  const { kind, length, width } = spec
   if (!(length > 0 && width > 0)) throw new RangeError(`outline needs length and width above 0`)
-  let arcs: OutlineArc[]
+  const small = Math.min(length, width)
+  const corner = spec.corner ?? OUTLINE_SHARES.corner * small
+  const [w, l] = [width / 2, length / 2]
   switch (kind) {
     case 'round':
-      arcs = [{ cx: 0, cy: 0, r: length / 2, from: START, to: START + TURN }]
-      break
+      return close(kind, [{ cx: 0, cy: 0, r: length / 2, from: START, to: START + TURN }])
     case 'oval':
-      arcs =
+      return close(
+        kind,
         length === width
           ? [{ cx: 0, cy: 0, r: length / 2, from: START, to: START + TURN }]
-          : ellipseArcs(width / 2, length / 2)
-      break
+          : ellipseArcs(width / 2, length / 2),
+      )
     case 'drop':
       if (!(length > width)) throw new RangeError('a drop is longer than it is wide')
-      arcs = dropArcs(length, width, tipRadius(width))
-      break
+      return close(kind, dropArcs(length, width, tipRadius(width)))
+    case 'cushion':
+      return fitted(
+        spec,
+        RECTANGLE,
+        OUTLINE_SHARES.cushionBulge,
+        spec.corner ?? OUTLINE_SHARES.cushionCorner * small,
+      )
+    case 'square':
+      return fitted(spec, RECTANGLE, 0, corner)
+    case 'cut-corner': {
+      const cut = spec.corner ?? OUTLINE_SHARES.cut * small
+      const [a, b] = [1 - cut / w, 1 - cut / l]
+      if (!(a > 0.05 && b > 0.05)) throw new RangeError('the corners take more than the sides')
+      const corners: Vec2[] = [
+        [-a, -1],
+        [a, -1],
+        [1, -b],
+        [1, b],
+        [a, 1],
+        [-a, 1],
+        [-1, b],
+        [-1, -b],
+      ]
+      return fitted(spec, corners, 0, OUTLINE_SHARES.tip * small * 0.5)
+    }
+    case 'marquise':
+      // two arcs: a lens whose bulge is half the width over the length
+      return lens(spec)
+    case 'triangle':
+      return fitted(
+        spec,
+        [
+          [-1, -2 / 3],
+          [1, -2 / 3],
+          [0, 4 / 3],
+        ],
+        OUTLINE_SHARES.triangleBulge,
+        corner,
+      )
+    case 'hexagon':
+      return fitted(
+        spec,
+        [
+          [0, -1],
+          [1, -0.5],
+          [1, 0.5],
+          [0, 1],
+          [-1, 0.5],
+          [-1, -0.5],
+        ],
+        0,
+        OUTLINE_SHARES.tip * small,
+      )
+    case 'heart':
+      return close(
+        kind,
+        heartArcs(length, width, spec.cleft ?? OUTLINE_SHARES.cleft * width, OUTLINE_SHARES.tip * width),
+      )
+    case 'free': {
+      const points = spec.points ?? []
+      if (points.length < 5) throw new RangeError('a free outline needs five points or more')
+      return freeOutline(spec, points)
+    }
     default: {
       const never: never = kind
       throw new RangeError(`unknown outline ${String(never)}`)
     }
   }
-  const starts = new Float64Array(arcs.length)
-  arcs.forEach((k, i) => {
-    const angle = Math.atan2(k.cy + k.r * Math.sin(k.from), k.cx + k.r * Math.cos(k.from))
-    starts[i] = i === 0 ? START : angle < START ? angle + TURN : angle
+}
+
+const RECTANGLE: readonly Vec2[] = [
+  [-1, -1],
+  [1, -1],
+  [1, 1],
+  [-1, 1],
+]
+
+/** Corners scaled until the rounded outline has the asked length and width. */
+function fitted(spec: OutlineSpec, corners: readonly Vec2[], bulge: number, radius: number): Outline {
+  let [sx, sy] = [spec.width / 2, spec.length / 2]
+  let o = close(
+    spec.kind,
+    corneredArcs(
+      corners.map(([x, y]): Vec2 => [x * sx, y * sy]),
+      bulge,
+      radius,
+    ),
+  )
+  for (let i = 0; i < 40; i++) {
+    const [kx, ky] = [spec.width / (o.right - o.left), spec.length / (o.top - o.bottom)]
+    if (Math.abs(kx - 1) + Math.abs(ky - 1) < 1e-12) break
+    sx *= kx
+    sy *= ky
+    o = close(
+      spec.kind,
+      corneredArcs(
+        corners.map(([x, y]): Vec2 => [x * sx, y * sy]),
+        bulge,
+        radius,
+      ),
+    )
+  }
+  return o
+}
+
+/** Two equal arcs with rounded tips, of the asked length and width. */
+function lens(spec: OutlineSpec): Outline {
+  if (!(spec.length > spec.width * 1.05)) throw new RangeError('a marquise is longer than it is wide')
+  const radius = OUTLINE_SHARES.tip * spec.width * 0.5
+  let half = spec.length / 2
+  let o: Outline | undefined
+  for (let i = 0; i < 60; i++) {
+    o = close(
+      'marquise',
+      corneredArcs(
+        [
+          [0, -half],
+          [0, half],
+        ],
+        spec.width / (4 * half),
+        radius,
+      ),
+    )
+    const k = spec.length / (o.top - o.bottom)
+    if (Math.abs(k - 1) < 1e-13) break
+    half *= k
+  }
+  return o!
+}
+
+/** A free outline, scaled to its length and width, its middle at the middle of its area. */
+function freeOutline(spec: OutlineSpec, points: readonly Vec2[]): Outline {
+  let placed = points
+  for (let i = 0; i < 30; i++) {
+    const o = close('free', freeArcs(placed), false)
+    const [cx, cy] = outlineMoments(o).centre
+    const [kx, ky] = [spec.width / (o.right - o.left), spec.length / (o.top - o.bottom)]
+    if (Math.abs(kx - 1) + Math.abs(ky - 1) + Math.abs(cx) / spec.width + Math.abs(cy) / spec.length < 1e-9)
+      break
+    placed = placed.map(([x, y]): Vec2 => [(x - cx) * kx, (y - cy) * ky])
+  }
+  return close('free', freeArcs(placed))
+}
+
+/** Puts arcs in order from the foot, splits the one that runs across it, and measures them. @throws RangeError when a part is hidden from the star centre */
+function close(kind: OutlineKind, raw: readonly OutlineArc[], star = true): Outline {
+  const arcs = raw.filter((k) => Math.abs(k.to - k.from) > 1e-12)
+  let convex = true
+  let [left, right, bottom, top] = [Infinity, -Infinity, Infinity, -Infinity]
+  let turned = 0
+  for (const k of arcs) {
+    turned += k.to - k.from
+    if (k.r < 0 || k.to < k.from) convex = false
+    const take = (a: number) => {
+      const [x, y] = [k.cx + k.r * Math.cos(a), k.cy + k.r * Math.sin(a)]
+      left = Math.min(left, x)
+      right = Math.max(right, x)
+      bottom = Math.min(bottom, y)
+      top = Math.max(top, y)
+    }
+    take(k.from)
+    take(k.to)
+    const [lo, hi] = [Math.min(k.from, k.to), Math.max(k.from, k.to)]
+    for (let q = Math.ceil(lo / (Math.PI / 2)); q * (Math.PI / 2) < hi; q++) take(q * (Math.PI / 2))
+  }
+  if (Math.abs(turned - TURN) > 1e-6) throw new RangeError('the outline crosses itself')
+  const rolled = convex ? fromFoot(arcs) : arcs
+  const starts = new Float64Array(rolled.length)
+  let before = START
+  rolled.forEach((k, i) => {
+    let angle = Math.atan2(k.cy + k.r * Math.sin(k.from), k.cx + k.r * Math.cos(k.from))
+    if (i === 0) before = convex && angle > START - 1e-9 && angle < START + 1e-9 ? START : angle
+    if (i === 0) angle = before
+    else {
+      angle += TURN * Math.round((before - angle) / TURN)
+      if (star && angle < before - 1e-7)
+        throw new RangeError('a part of the outline is hidden from its middle')
+      angle = Math.max(angle, before)
+    }
+    starts[i] = angle
+    before = angle
   })
-  const top = kind === 'drop' ? length - width / 2 : length / 2
-  return { kind, arcs, starts, top, bottom: top - length }
+  return { kind, arcs: rolled, starts, convex, top, bottom, left, right }
+}
+
+/** Arcs from the one that holds the normal straight down, split there, their normals ascending from -π/2. */
+function fromFoot(arcs: readonly OutlineArc[]): OutlineArc[] {
+  const at = arcs.findIndex((k) => {
+    const down = START + TURN * Math.ceil((k.from - START - 1e-12) / TURN)
+    return down < k.to - 1e-12
+  })
+  const cut = arcs[at]
+  if (!cut) throw new RangeError('the outline has no foot')
+  const down = START + TURN * Math.ceil((cut.from - START - 1e-12) / TURN)
+  const ordered: OutlineArc[] = [{ ...cut, from: down }, ...arcs.slice(at + 1), ...arcs.slice(0, at)]
+  if (down > cut.from + 1e-12) ordered.push({ ...cut, to: down })
+  let psi = START
+  return ordered.map((k) => {
+    const from = psi
+    psi += k.to - k.from
+    return { ...k, from, to: psi }
+  })
+}
+
+/** Area, its centre and its second moments about the origin, exact for the arcs (Green). mm², mm, mm⁴. */
+export function outlineMoments(o: Outline): {
+  readonly area: number
+  readonly centre: Vec2
+  readonly xx: number
+  readonly yy: number
+  readonly xy: number
+} {
+  let [a, mx, my, xx, yy, xy] = [0, 0, 0, 0, 0, 0]
+  for (const { cx, cy, r, from, to } of o.arcs) {
+    // ∮ of polynomials in x and y along an arc: Gauss's rule on pieces of at most a quarter turn is exact to rounding
+    const pieces = Math.max(1, Math.ceil(Math.abs(to - from) / 0.4))
+    const h = (to - from) / pieces
+    for (let i = 0; i < pieces; i++)
+      for (let k = 0; k < GAUSS.length; k++) {
+        const t = from + (i + 0.5 + GAUSS[k]![0] / 2) * h
+        const w = (GAUSS[k]![1] * h) / 2
+        const [c, s] = [Math.cos(t), Math.sin(t)]
+        const [x, y] = [cx + r * c, cy + r * s]
+        const [dx, dy] = [-r * s * w, r * c * w]
+        a += (x * dy - y * dx) / 2
+        mx += (x * x * dy) / 2
+        my -= (y * y * dx) / 2
+        xx += (x * x * x * dy) / 3
+        yy -= (y * y * y * dx) / 3
+        xy += (x * x * y * dy - x * y * y * dx) / 4
+      }
+  }
+  return { area: a, centre: [mx / a, my / a], xx, yy, xy }
+}
+
+const GAUSS: readonly (readonly [number, number])[] = [
+  [-0.906179845938664, 0.236926885056189],
+  [-0.538469310105683, 0.478628670499366],
+  [0, 0.568888888888889],
+  [0.538469310105683, 0.478628670499366],
+  [0.906179845938664, 0.236926885056189],
+]
+
+/** Points round an outline, counter-clockwise from its foot, no farther than `tolerance` from its arcs; corners are kept. */
+export function outlinePoints(o: Outline, tolerance: number): Vec2[] {
+  const out: Vec2[] = []
+  for (const k of o.arcs) {
+    const r = Math.abs(k.r)
+    const step = r > tolerance ? 2 * Math.acos(1 - tolerance / r) : Math.PI
+    const n = r < 1e-9 ? 1 : Math.max(1, Math.ceil(Math.abs(k.to - k.from) / step))
+    for (let i = 0; i < n; i++) {
+      const a = k.from + ((k.to - k.from) * i) / n
+      out.push([k.cx + k.r * Math.cos(a), k.cy + k.r * Math.sin(a)])
+    }
+  }
+  return out
 }
 
 /** Index of the arc that holds normal direction psi, taken into [-π/2, 3π/2). */
@@ -198,8 +405,9 @@ export function outlineArcs(o: Outline, from: number, to: number, offset: number
   return out
 }
 
-/** Perimeter of the parallel curve at `offset`. */
-export const outlinePerimeter = (o: Outline, offset = 0): number => outlineRun(o, START, START + TURN, offset)
+/** Perimeter of the outline, or of the parallel curve outside a convex one. */
+export const outlinePerimeter = (o: Outline, offset = 0): number =>
+  o.arcs.reduce((sum, k) => sum + (k.to - k.from) * (k.r + offset), 0)
 
 /** Enclosed area by Green's theorem, exact for the arcs. */
 export function outlineArea(o: Outline): number {
@@ -221,9 +429,10 @@ export interface RayHit {
 
 /** Where the ray in polar direction theta leaves the outline. */
 export function outlineRay(o: Outline, theta: number): RayHit {
+  const first = o.starts[0]!
   let t = theta
-  while (t < START) t += TURN
-  while (t >= START + TURN) t -= TURN
+  while (t < first) t += TURN
+  while (t >= first + TURN) t -= TURN
   let lo = 0
   let hi = o.arcs.length - 1
   while (lo < hi) {
@@ -235,7 +444,10 @@ export function outlineRay(o: Outline, theta: number): RayHit {
   const dx = Math.cos(t)
   const dy = Math.sin(t)
   const b = k.cx * dx + k.cy * dy
-  const radius = b + Math.sqrt(Math.max(0, b * b - k.cx * k.cx - k.cy * k.cy + k.r * k.r))
+  // the ray leaves a bulging arc's circle, and enters a hollow one's
+  const root = Math.sqrt(Math.max(0, b * b - k.cx * k.cx - k.cy * k.cy + k.r * k.r))
+  const radius = k.r < 0 ? b - root : b + root
+  if (k.r === 0) return { radius, nx: Math.cos(k.from), ny: Math.sin(k.from), arc: lo }
   return { radius, nx: (radius * dx - k.cx) / k.r, ny: (radius * dy - k.cy) / k.r, arc: lo }
 }
 
@@ -251,6 +463,7 @@ export function outlineNearest(
   readonly ny: number
   readonly distance: number
 } {
+  if (!o.convex) return nearestOfAll(o, x, y)
   let i = outlineRay(o, Math.atan2(y, x)).arc
   const count = o.arcs.length
   for (let step = 0; step <= count; step++) {
@@ -270,6 +483,29 @@ export function outlineNearest(
     i = (i + (off > 0 ? 1 : count - 1)) % count
   }
   throw new RangeError('no nearest point: the outline has no arcs')
+}
+
+/** Every arc is asked: where an outline is hollow a walk from arc to arc can end at a nearer one's neighbour. */
+function nearestOfAll(o: Outline, x: number, y: number): ReturnType<typeof outlineNearest> {
+  let best = Infinity
+  let found = { x: 0, y: 0, nx: 1, ny: 0 }
+  for (const k of o.arcs) {
+    const mid = (k.from + k.to) / 2
+    const half = Math.abs(k.to - k.from) / 2
+    const flip = k.r < 0 ? -1 : 1
+    let off = Math.atan2(flip * (y - k.cy), flip * (x - k.cx)) - mid
+    off -= TURN * Math.round(off / TURN)
+    const a = mid + Math.max(-half, Math.min(half, off))
+    const [nx, ny] = [Math.cos(a), Math.sin(a)]
+    const [px, py] = [k.cx + k.r * nx, k.cy + k.r * ny]
+    const d = Math.hypot(x - px, y - py)
+    if (d < best) {
+      best = d
+      found = { x: px, y: py, nx, ny }
+    }
+  }
+  const inside = Math.hypot(x, y) < outlineRay(o, Math.atan2(y, x)).radius
+  return { ...found, distance: inside ? -best : best }
 }
 
 /** Normal direction at a place named as on a clock face: 12 at the top, 3 at the viewer's right. In [-π/2, 3π/2). */

@@ -1,6 +1,8 @@
 import type { Vec3 } from '../geom/index.js'
-import { outline, outlineNearest, outlineRay, type Outline } from './outline.js'
-import type { FullStone } from './stone.js'
+import { outlineOf } from './body.js'
+import { outlineNearest, outlineRay, type Outline } from './outline.js'
+import { shapeOf } from './shape.js'
+import { ALL_MEASURES, type FullStone } from './stone.js'
 
 /** Nearest surface point: q, the unit direction m from q toward the asked point (outward normal at a face), signed distance. */
 export interface Nearest {
@@ -20,13 +22,16 @@ export interface DomeSeed {
 }
 
 /**
- * A stone as a solid: flat back at z = -wall/2, vertical wall, dome above z = wall/2 with
- * ρ^p + ζ^p = 1 (ρ the scale of the outline about its star centre, ζ the height over the rise, p the fullness).
+ * A domed stone as a solid: a wall between z = foot and z = rim, above it a dome with ρ^p + ζ^p = 1 (ρ the scale of the outline about
+ * its star centre, ζ the height over the rise, p the fullness); below it a flat back, or the like dome downward.
  */
 export interface Solid {
   readonly stone: FullStone
   readonly outline: Outline
+  /** Lowest point: the flat back, or the deepest point of the dome behind. */
   readonly back: number
+  /** Where the wall begins behind: the flat back's height, or the rim of the dome behind. */
+  readonly foot: number
   readonly rim: number
   readonly rise: number
   readonly apex: number
@@ -34,19 +39,24 @@ export interface Solid {
   nearest(x: number, y: number, z: number, seed?: DomeSeed): Nearest
 }
 
+/** Is this a kind of stone that `solidOf` makes a solid of: flat back or two domes. */
+export const isDomed = (stone: Pick<FullStone, 'kind'>): boolean =>
+  stone.kind === 'cabochon' || stone.kind === 'puffy'
+
 const known = new Map<string, Solid>()
 const MOST_KNOWN = 12
 
 /** The solid of a measured stone; the last few are remembered, as one plan asks for it many times. @throws RangeError for measures that enclose nothing */
 export function solidOf(stone: FullStone): Solid {
   const key = JSON.stringify([
+    stone.kind,
     stone.outline,
     stone.length,
     stone.width,
     stone.depth,
-    stone.wall,
-    stone.fullness,
     stone.mineral,
+    stone.points,
+    ...ALL_MEASURES.map((m) => stone[m]),
   ])
   let solid = known.get(key)
   if (!solid) {
@@ -58,14 +68,84 @@ export function solidOf(stone: FullStone): Solid {
 }
 
 function makeSolid(stone: FullStone): Solid {
-  const { depth, wall, fullness: p } = stone
-  if (!(depth > wall && wall >= 0 && p >= 1))
+  const { depth, wall } = stone
+  const behind = stone.kind === 'puffy' ? stone.back : 0
+  const rise = depth - wall - behind
+  if (!isDomed(stone)) throw new RangeError(`a ${stone.kind} is no domed stone`)
+  if (!(rise > 0 && wall >= 0 && behind >= 0 && stone.fullness >= 1))
     throw new RangeError('depth must exceed the wall, fullness must be 1 or more')
-  const edge = outline(stone.outline, stone.length, stone.width)
+  const edge = outlineOf(stone)
   const rim = wall / 2
-  const back = -wall / 2
-  const rise = depth - wall
+  const foot = -wall / 2
+  const back = foot - behind
+  const apex = rim + rise
+  const plain = { stone, outline: edge, back, foot, rim, rise, apex }
+  // a wall that leans, a chamfer and a hollow outline have no closed form here: the triangles are asked
+  if (stone.draft > 0 || stone.chamfer > 0 || !edge.convex)
+    return { ...plain, nearest: byTriangles(stone, edge, rim) }
+  const front = domeOver(edge, rim, rise, stone.fullness)
+  if (stone.kind === 'puffy') {
+    const rear = domeOver(edge, wall / 2, behind, stone.backFullness)
+    const nearest = (x: number, y: number, z: number, seed?: DomeSeed): Nearest => {
+      if (z >= rim) return front(x, y, z, seed)
+      if (z <= foot) return turned(rear(x, y, -z, seed))
+      const e = outlineNearest(edge, x, y)
+      return { q: [e.x, e.y, z], m: [e.nx, e.ny, 0], distance: e.distance }
+    }
+    return { ...plain, nearest }
+  }
+  const nearest = (x: number, y: number, z: number, seed?: DomeSeed): Nearest => {
+    const e = z < rim ? outlineNearest(edge, x, y) : undefined
+    if (z <= back && e) {
+      if (e.distance <= 0) return { q: [x, y, back], m: [0, 0, -1], distance: back - z }
+      const [dx, dy, dz] = [x - e.x, y - e.y, z - back]
+      const d = Math.sqrt(dx * dx + dy * dy + dz * dz)
+      return {
+        q: [e.x, e.y, back],
+        m: d > 1e-7 ? [dx / d, dy / d, dz / d] : [0, 0, -1],
+        distance: d,
+        edge: [
+          [e.nx, e.ny, 0],
+          [0, 0, -1],
+        ],
+      }
+    }
+    if (e) {
+      if (e.distance >= 0) return { q: [e.x, e.y, z], m: [e.nx, e.ny, 0], distance: e.distance }
+      const below = back - z
+      return below > e.distance
+        ? { q: [x, y, back], m: [0, 0, -1], distance: below }
+        : { q: [e.x, e.y, z], m: [e.nx, e.ny, 0], distance: e.distance }
+    }
+    const found = front(x, y, z, seed)
+    if (found.distance < back - z) return { q: [x, y, back], m: [0, 0, -1], distance: back - z }
+    return found
+  }
+  return { ...plain, nearest }
+}
 
+/** A point of the dome behind, found as if it lay in front. */
+const turned = (n: Nearest): Nearest => ({
+  ...n,
+  q: [n.q[0], n.q[1], -n.q[2]],
+  m: [n.m[0], n.m[1], -n.m[2]],
+})
+
+/** Nearest points by the stone's triangles, exact for them. */
+function byTriangles(stone: FullStone, edge: Outline, rim: number): Solid['nearest'] {
+  return (x, y, z) => {
+    const { q, m, distance } = shapeOf(stone).index.nearest([x, y, z])
+    if (z >= rim && distance > 0) {
+      const out = outlineNearest(edge, x, y)
+      if (out.distance > 0)
+        return { q, m, distance, beside: { distance: out.distance, m: [out.nx, out.ny, 0] } }
+    }
+    return { q, m, distance }
+  }
+}
+
+/** Nearest point of a dome that stands on `rim`, asked for points at its height or above. */
+function domeOver(edge: Outline, rim: number, rise: number, p: number): Solid['nearest'] {
   // values of one surface evaluation, reused to keep the search free of garbage
   let qx = 0
   let qy = 0
@@ -222,33 +302,12 @@ function makeSolid(stone: FullStone): Solid {
     return [(radial * hit.nx) / size, (radial * hit.ny) / size, up / size]
   }
 
-  const nearest = (x: number, y: number, z: number, seed?: DomeSeed): Nearest => {
-    const e = z < rim || z < back ? outlineNearest(edge, x, y) : undefined
-    if (z <= back && e) {
-      if (e.distance <= 0) return { q: [x, y, back], m: [0, 0, -1], distance: back - z }
-      return {
-        ...face([e.x, e.y, back], x, y, z, 1, [0, 0, -1]),
-        edge: [
-          [e.nx, e.ny, 0],
-          [0, 0, -1],
-        ],
-      }
-    }
-    if (z < rim && e) {
-      if (e.distance >= 0) return { q: [e.x, e.y, z], m: [e.nx, e.ny, 0], distance: e.distance }
-      const below = back - z
-      return below > e.distance
-        ? { q: [x, y, back], m: [0, 0, -1], distance: below }
-        : { q: [e.x, e.y, z], m: [e.nx, e.ny, 0], distance: e.distance }
-    }
+  return (x, y, z, seed) => {
     const found = onDome(x, y, z, seed)
     if (found.distance > 0 && Math.hypot(x, y) > 0) {
       const out = outlineNearest(edge, x, y)
       if (out.distance > 0) return { ...found, beside: { distance: out.distance, m: [out.nx, out.ny, 0] } }
     }
-    if (found.distance < back - z) return { q: [x, y, back], m: [0, 0, -1], distance: back - z }
     return found
   }
-
-  return { stone, outline: edge, back, rim, rise, apex: rim + rise, nearest }
 }

@@ -238,9 +238,9 @@ describe('consistency', () => {
 })
 
 describe('minerals', () => {
-  it('are forty, each with ordered ranges and colours', () => {
-    expect(MINERALS).toHaveLength(40)
-    expect(new Set(MINERALS.map((m) => m.id)).size).toBe(40)
+  it('are at least eighty, each with ordered ranges and colours', () => {
+    expect(MINERALS.length).toBeGreaterThanOrEqual(80)
+    expect(new Set(MINERALS.map((m) => m.id)).size).toBe(MINERALS.length)
     for (const m of MINERALS) {
       const [low, typical, high] = m.density
       expect(low <= typical && typical <= high).toBe(true)

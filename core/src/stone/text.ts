@@ -18,6 +18,69 @@ export const stoneText: Readonly<Record<string, string>> = {
     'Is {width:1} mm the width? It is more than the length of {length:1} mm; the length runs toward the bail.',
   'stone.very-long': 'Is {length:1} mm the length? It is over four times the width of {width:1} mm.',
   'stone.very-thin': 'Is {depth:1} mm the depth? That is very thin for a stone {width:1} mm wide.',
+  'stone.out-of-range': '{value:2} is outside what is possible here: from {least} to {most} {unit}.',
+  'stone.no-such-outline': 'A stone of this kind has no outline “{outline}”. Choose another.',
+  'stone.marquise-not-longer':
+    'A marquise is longer than it is wide: {length:1} by {width:1} mm is not. Swap the two, or choose oval.',
+  'stone.cleft-too-deep':
+    'A cleft of {cleft:1} mm is too deep for the lobes of this heart: at most {most:1} mm. Measure it down from a rule laid across both lobes.',
+  'stone.points-missing':
+    'A free outline needs five points or more; there are {count}. Add widths at more heights.',
+  'stone.points-crossing':
+    'The outline crosses itself, or folds back so that a part is hidden from its middle. Look for two points in the wrong order.',
+  'stone.corner-too-large':
+    'Corners of {corner:1} mm take more than the sides have. Measure one corner only.',
+  'stone.chamfer-over-wall':
+    'The chamfer of {chamfer:1} mm is higher than the wall of {wall:1} mm. Measure the slanted part only.',
+  'stone.back-over-depth':
+    'A back dome of {back:1} mm and a girdle of {wall:1} mm leave no front in {depth:1} mm of depth. Measure the back from the girdle’s edge.',
+  'stone.pavilion-missing':
+    'A crown of {crown:1} mm and a girdle of {girdle:1} mm leave no pavilion in {depth:1} mm of depth. Measure the crown from girdle to table.',
+  'stone.pavilion-deep':
+    'The pavilion comes to {pavilion:1} mm, deeper than a stone {width:1} mm wide has one. Is the depth right?',
+  'stone.crown-over-pavilion':
+    'The crown of {crown:1} mm is higher than the {pavilion:1} mm under the girdle. Was it measured upside down?',
+  'stone.form-missing': 'Choose the form of the bead.',
+  'stone.ends-over-width':
+    'The ends of a barrel are no wider than its middle: {ends:1} mm is over {width:1} mm.',
+  'stone.edge-over-width': 'A rounding of {edge:1} mm takes the whole stone, {width:1} mm wide.',
+  'stone.faces-count': 'A crystal has three to eight faces, each wider than 0; there are {count}.',
+  'stone.face-too-wide':
+    'One face of {widest:1} mm is wider than all the others together ({rest:1} mm): they cannot close round. Measure it again.',
+  'stone.sides-whole': 'A crystal has a whole number of sides, three to eight.',
+  'stone.shoulder-over-length':
+    'The shoulder at {shoulder:1} mm lies above the tip at {length:1} mm. Measure both from the base.',
+  'stone.chip-too-deep':
+    'A chip of {chip:1} mm at the base goes past the middle. Measure the missing corner only.',
+  'stone.inverted-taper':
+    'It grows from {base:1} mm at the base to {shoulder:1} mm at the shoulder. Is the point really at that end? Turned round, it would taper upward.',
+  'stone.sections-count': 'A turned stone needs three to six diameters; there are {count}.',
+  'stone.section-across':
+    'A diameter of {across:1} mm is not between 0 and the widest, {width:1} mm. Measure that one again, or the width.',
+  'stone.section-order':
+    'The diameter at {at:1} mm lies outside the {length:1} mm of height, or not above the one before it.',
+  'stone.mouth-over-width':
+    'A mouth of {opening:1} mm with its lip and wall is wider than the shell, {width:1} mm. Measure the mouth inside.',
+  'stone.wall-too-thick': 'A wall of {thickness:1} mm leaves no room inside.',
+  'stone.way': 'A hole runs lengthwise, crosswise or front to back.',
+  'stone.treatment': '“{treatment}” is no treatment that Verger knows.',
+  'stone.encloses-nothing': 'These measures enclose no stone: {cause}. Measure again.',
+  'stone.hole-too-wide':
+    'A hole of {hole:1} mm leaves no wall here: {most:1} mm at most. Measure it with a wire that just goes in.',
+  'stone.hole-thin-wall':
+    'Only {wall:1} mm of wall is left beside a hole of {hole:1} mm: it may chip. Is it that wide?',
+  'stone.cleft-deep':
+    'The outline is hollow by {deep:1} mm, over half of what it is across. Are its points in order?',
+  'stone.tape-other-girth':
+    'The tape’s {taped:1} mm does not fit the edge, but the {girth} girth ({value:1} mm). Was it laid that way round?',
+  'stone.tape-off':
+    'The tape says {taped:1} mm, the calipers’ measures {value:1} mm round the edge. Measure length and width again.',
+  'stone.mass-fullness':
+    'The scale says {weighed:2} g, these measures {expected:2} g. The likeliest reason is the dome: with a fullness of {fullness:2} they agree.',
+  'stone.mass-mineral':
+    'The scale says {weighed:2} g, these measures {expected:2} g. No dome explains that; a density of {density:2} would fit {minerals}.',
+  'stone.mass-off':
+    'The scale says {weighed:2} g, these measures {expected:2} g, and no stone in the table has a density of {density:2}. Weigh and measure again.',
   'stone.wall-high': 'Is {wall:1} mm the wall? It takes most of the {depth:1} mm depth.',
 }
 

@@ -1,6 +1,5 @@
 import {
   CONTRACT_VERSION,
-  problemSchema,
   type BenchEvent,
   type CostsWrite,
   type Health,
@@ -32,6 +31,14 @@ export class ApiError extends Error {
   }
 }
 
+/** Read by hand: the schemas load with the pages whose forms need them. */
+const isProblem = (json: unknown): json is Problem =>
+  typeof json === 'object' &&
+  json !== null &&
+  typeof (json as Problem).title === 'string' &&
+  typeof (json as Problem).type === 'string' &&
+  typeof (json as Problem).status === 'number'
+
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
   let response: Response
   try {
@@ -54,10 +61,9 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   if (response.status === 204) return undefined as T
   const json: unknown = await response.json().catch(() => undefined)
   if (!response.ok) {
-    const problem = problemSchema.safeParse(json)
     throw new ApiError(
-      problem.success
-        ? problem.data
+      isProblem(json)
+        ? json
         : { type: 'about:blank', title: `The server answered ${response.status}`, status: response.status },
     )
   }

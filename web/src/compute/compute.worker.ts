@@ -1,4 +1,15 @@
-import { holdLine, numberOf, plan, planHold, startingOptions } from '@verger/core'
+import {
+  checkStone,
+  family,
+  fill,
+  holdLine,
+  numberOf,
+  plan,
+  planHold,
+  startingOptions,
+  stoneText,
+  type Stone,
+} from '@verger/core'
 import { expose } from 'comlink'
 
 /** The core behind a worker: quick plans apart from slower holding. */
@@ -9,6 +20,17 @@ const compute = {
     return { ...found, line: holdLine(found.hold, numberOf(found.shown.pull)) }
   },
   startingOptions,
+  /** Why a stone cannot be, or cannot be set in this family, in words; undefined when it can. */
+  unfit(stone: Stone, id: string): { readonly wrong: string } | { readonly why: string } | undefined {
+    const first = (findings: ReturnType<typeof checkStone>, words: Readonly<Record<string, string>>) => {
+      const f = findings.find((x) => x.severity === 'error')
+      return f && fill(words[f.code] ?? f.code, f.values)
+    }
+    const wrong = first(checkStone(stone), stoneText)
+    if (wrong !== undefined) return { wrong }
+    const why = first([...family(id).fits(stone)], { ...stoneText, ...family(id).text.findings })
+    return why === undefined ? undefined : { why }
+  },
 }
 
 export type Compute = typeof compute

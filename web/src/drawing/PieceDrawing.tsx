@@ -1,4 +1,13 @@
-import { alloy, fullStone, outline, samplePath, type Design, type Path, type Stone } from '@verger/core'
+import {
+  alloy,
+  bodyBox,
+  bodyOf,
+  fullStone,
+  samplePath,
+  type Design,
+  type Path,
+  type Stone,
+} from '@verger/core'
 import { useMemo, type ReactNode } from 'react'
 import { barsOf, project, runsOf, type View } from './project.js'
 import { StoneShape } from './StoneShape.js'
@@ -27,8 +36,6 @@ export interface Bounds {
 
 /** Extent of stone and wires on the sheet, mm. */
 export function boundsOf(design: Design, stone: Stone, view: View, shown: Shown = {}): Bounds {
-  const full = fullStone(stone)
-  const o = outline(full.outline, full.length, full.width)
   let [x0, x1, y0, y1] = [Infinity, -Infinity, Infinity, -Infinity]
   const take = (x: number, y: number, r: number) => {
     x0 = Math.min(x0, x - r)
@@ -37,9 +44,14 @@ export function boundsOf(design: Design, stone: Stone, view: View, shown: Shown 
     y1 = Math.max(y1, y + r)
   }
   if (shown.stone !== 'out') {
-    const half = view === 'side' ? full.depth - full.wall / 2 : full.width / 2
-    take(half, -o.top, 0)
-    take(view === 'side' ? -full.wall / 2 : -half, -o.bottom, 0)
+    const b = bodyBox(bodyOf(fullStone(stone)))
+    for (const p of [
+      [b.x0, b.y0, b.z0],
+      [b.x1, b.y1, b.z1],
+    ] as const) {
+      const [x, y] = project(view, p)
+      take(x, y, 0)
+    }
   }
   for (const wire of design.wires)
     for (const p of samplePath(shown.paths?.get(wire.id) ?? wire.path, 0.1)) {

@@ -1,42 +1,9 @@
-import { mineral, outline, type FullStone, type OutlineArc } from '@verger/core'
+import { mineral, type FullStone } from '@verger/core'
 import { useId } from 'react'
 import type { View } from './project.js'
+import { stoneLines } from './stoneLines.js'
 
-const text = (v: number): string => v.toFixed(3)
-
-/** The outline as SVG arcs; sheet y is down, so arcs run the other way. */
-export function outlinePath(arcs: readonly OutlineArc[], flip: 1 | -1 = 1): string {
-  const at = (k: OutlineArc, angle: number) =>
-    `${text(flip * (k.cx + k.r * Math.cos(angle)))} ${text(-(k.cy + k.r * Math.sin(angle)))}`
-  const first = arcs[0]!
-  const parts = [`M${at(first, first.from)}`]
-  for (const k of arcs) {
-    const pieces = Math.ceil((k.to - k.from) / 2)
-    for (let i = 1; i <= pieces; i++)
-      parts.push(
-        `A${text(k.r)} ${text(k.r)} 0 0 ${flip === 1 ? 0 : 1} ${at(k, k.from + ((k.to - k.from) * i) / pieces)}`,
-      )
-  }
-  return `${parts.join('')}Z`
-}
-
-/** Silhouette from the side: flat back, wall, dome. */
-export function profilePath(stone: FullStone): string {
-  const o = outline(stone.outline, stone.length, stone.width)
-  const rim = stone.wall / 2
-  const rise = stone.depth - stone.wall
-  const p = stone.fullness
-  const points: string[] = []
-  const n = 60
-  for (let i = 0; i <= n; i++) {
-    const y = o.bottom + ((o.top - o.bottom) * (1 - Math.cos((Math.PI * i) / n))) / 2
-    const rho = Math.min(1, Math.abs(y) / (y >= 0 ? o.top : -o.bottom))
-    points.push(`L${text(rim + rise * (1 - rho ** p) ** (1 / p))} ${text(-y)}`)
-  }
-  return `M${text(-rim)} ${text(-o.bottom)}${points.join('')}L${text(-rim)} ${text(-o.top)}Z`
-}
-
-/** A stone in its mineral's colours, in true millimetres. */
+/** A stone in its material's colours, in true millimetres: its shadow, the edges on it, and its hole. */
 export function StoneShape({
   stone,
   view,
@@ -48,36 +15,75 @@ export function StoneShape({
 }) {
   const id = useId()
   const [light, body, deep] = mineral(stone.mineral).colour
-  const o = outline(stone.outline, stone.length, stone.width)
-  const small = Math.min(stone.length, stone.width)
-  const d = view === 'side' ? profilePath(stone) : outlinePath(o.arcs, view === 'back' ? -1 : 1)
-  const middle = -(o.top + o.bottom) / 2
+  const { shadow, edges, hidden, box } = stoneLines(stone, view)
+  const small = Math.min(box.x1 - box.x0, box.y1 - box.y0)
+  const [cx, cy] = [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2]
+  const smooth = stone.kind !== 'faceted' && stone.kind !== 'crystal'
+  const flat =
+    view === 'side' && (stone.kind === 'cabochon' || stone.kind === 'puffy' || stone.kind === 'slab')
   return (
     <g opacity={ghost ? 0.35 : 1}>
       <defs>
-        {view === 'side' ? (
+        {flat ? (
           <linearGradient id={id} x1="0" x2="1" y1="0" y2="0.3">
             <stop offset="0" stopColor={deep} />
             <stop offset="0.45" stopColor={body} />
             <stop offset="0.8" stopColor={light} />
             <stop offset="1" stopColor={body} />
           </linearGradient>
-        ) : (
+        ) : smooth ? (
           <radialGradient id={id} cx="0.36" cy="0.3" r="0.85">
             <stop offset="0" stopColor={view === 'back' ? body : light} />
             <stop offset="0.45" stopColor={body} />
             <stop offset="1" stopColor={deep} />
           </radialGradient>
+        ) : (
+          <linearGradient id={id} x1="0" x2="1" y1="0" y2="1">
+            <stop offset="0" stopColor={light} />
+            <stop offset="0.5" stopColor={body} />
+            <stop offset="1" stopColor={deep} />
+          </linearGradient>
         )}
       </defs>
-      <path d={d} fill={`url(#${id})`} stroke={deep} strokeWidth={small * 0.006} />
-      {view === 'front' && (
+      <path
+        d={shadow}
+        fill={`url(#${id})`}
+        stroke={deep}
+        strokeWidth={small * 0.006}
+        strokeLinejoin="round"
+      />
+      {edges && (
+        <path
+          d={edges}
+          fill="none"
+          stroke={smooth ? deep : light}
+          strokeWidth={small * 0.011}
+          opacity={smooth ? 0.5 : 0.75}
+        />
+      )}
+      {hidden && (
+        <>
+          <clipPath id={`${id}-shadow`}>
+            <path d={shadow} />
+          </clipPath>
+          <path
+            d={hidden}
+            clipPath={`url(#${id}-shadow)`}
+            fill="none"
+            stroke={deep}
+            strokeWidth={small * 0.009}
+            strokeDasharray={`${small * 0.05} ${small * 0.035}`}
+            opacity={0.75}
+          />
+        </>
+      )}
+      {view === 'front' && smooth && (
         <ellipse
-          cx={-small * 0.17}
-          cy={middle - stone.length * 0.22}
+          cx={cx - small * 0.17}
+          cy={cy - (box.y1 - box.y0) * 0.22}
           rx={small * 0.16}
           ry={small * 0.075}
-          transform={`rotate(-28 ${-small * 0.17} ${middle - stone.length * 0.22})`}
+          transform={`rotate(-28 ${cx - small * 0.17} ${cy - (box.y1 - box.y0) * 0.22})`}
           fill="#fff"
           opacity={0.35}
         />

@@ -2,6 +2,7 @@ import type { PieceRow, StationId } from '@verger/contract'
 import { fullStone, type Options, type Plan } from '@verger/core'
 import { lazy, Suspense, useState, type ReactNode } from 'react'
 import { boundsOf, PieceDrawing } from '../drawing/PieceDrawing.js'
+import { stoneLines } from '../drawing/stoneLines.js'
 import { StoneShape } from '../drawing/StoneShape.js'
 import { Frame } from './Frame.js'
 import { Road } from './Road.js'
@@ -50,15 +51,11 @@ function Badge({
 }) {
   const [open, setOpen] = useState(false)
   const stone = fullStone(piece.stone)
+  const lines = stoneLines(stone, 'front').box
   const b = plan ? boundsOf(plan.design, plan.stone, 'front') : undefined
   const box = b
     ? [b.x0 - 0.5, b.y0 - 0.5, b.x1 - b.x0 + 1, b.y1 - b.y0 + 1]
-    : [
-        -stone.width / 2 - 0.5,
-        -(stone.outline === 'drop' ? stone.length - stone.width / 2 : stone.length / 2) - 0.5,
-        stone.width + 1,
-        stone.length + 1,
-      ]
+    : [lines.x0 - 0.5, lines.y0 - 0.5, lines.x1 - lines.x0 + 1, lines.y1 - lines.y0 + 1]
   return (
     <>
       <button

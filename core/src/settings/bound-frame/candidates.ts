@@ -1,6 +1,6 @@
 import {
   fullStone,
-  outline,
+  outlineOf,
   outlineAfter,
   outlinePerimeter,
   outlinePoint,
@@ -21,7 +21,7 @@ const step = (value: number, to: number): number => Number((Math.round(value / t
 /** Latest leaving angle (degrees before the top) at which the neck's fillet still fits with some room. */
 function leaveAngle(stone: Stone, thickness: number, radius: number): number {
   const full = fullStone(stone)
-  const o = outline(full.outline, full.length, full.width)
+  const o = outlineOf(full)
   for (let degrees = 18; degrees <= 78; degrees++) {
     const nu = (degrees * Math.PI) / 180
     const [x] = outlinePoint(o, Math.PI / 2 - nu, thickness / 2)
@@ -81,7 +81,7 @@ export function candidates(stone: Stone, wish: Wish): Options[] {
   const full = fullStone(stone)
   const small = Math.min(full.length, full.width)
   const edge = Math.max(full.wall, full.depth * 0.3)
-  const around = outlinePerimeter(outline(full.outline, full.length, full.width))
+  const around = outlinePerimeter(outlineOf(full))
   const gauges = WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= 0.5 && s.mm <= 1.3).sort(
     (p, q) => p.mm - q.mm,
   )

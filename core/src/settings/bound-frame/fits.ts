@@ -1,7 +1,7 @@
 import type { Design } from '../../design/index.js'
 import type { Finding } from '../../finding/index.js'
 import { leastRadius } from '../../path/index.js'
-import { checkStone, fullStone, type Stone } from '../../stone/index.js'
+import { checkStone, fullStone, isDomed, outlineOf, type FullStone, type Stone } from '../../stone/index.js'
 import { numberOf } from '../../working/index.js'
 import type { Options } from '../family.js'
 import { bendGap } from '../shared/faceBend.js'
@@ -15,10 +15,27 @@ const PENETRATION = 0.04
 /** The bail strip's end stays this far above the stone, mm. */
 const BAIL_CLEAR = 0.3
 
+/** Why a stone of this kind or outline cannot be set so, if it cannot. */
+function unfitStone(stone: FullStone): Finding | undefined {
+  const say = (code: string, field: string): Finding => ({
+    code: `bound-frame.${code}`,
+    severity: 'error',
+    field,
+    values: { kind: stone.kind, outline: stone.outline },
+  })
+  if (!isDomed(stone)) return say('not-domed', 'kind')
+  if (stone.outline === 'heart') return say('cleft', 'outline')
+  if (stone.outline === 'free') return say(outlineOf(stone).convex ? 'uneven' : 'hollow', 'outline')
+  return undefined
+}
+
 /** Can a stone like this be set so at all; and with options: is there room for everything they ask. */
 export function fits(stone: Stone, options?: Options): Finding[] {
   const out: Finding[] = [...checkStone(stone).filter((f) => f.severity === 'error')]
-  if (out.length > 0 || !options) return out
+  if (out.length > 0) return out
+  const unfit = unfitStone(fullStone(stone))
+  if (unfit) return [unfit]
+  if (!options) return out
   const say = (
     code: string,
     severity: Finding['severity'],

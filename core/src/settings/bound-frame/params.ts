@@ -1,10 +1,10 @@
-import type { Stone } from '../../stone/index.js'
+import { widthIsLength, type Stone } from '../../stone/index.js'
 import { ALLOYS, WIRE_SIZES } from '../../wire/index.js'
 import type { Param } from '../family.js'
 
 /** Choices of a bound frame. Limits that hang on the stone scale with it. */
 export function params(stone: Stone): readonly Param[] {
-  const small = Math.min(stone.length, stone.outline === 'round' ? stone.length : stone.width)
+  const small = Math.min(stone.length, widthIsLength(stone) ? stone.length : stone.width)
   const reach = Math.max(0.5, Math.floor(small * 2.5) / 10)
   const frame = WIRE_SIZES.filter((s) => s.mm >= 0.4 && s.mm <= 1.7).map((s) => s.label)
   const fine = WIRE_SIZES.filter((s) => s.mm >= 0.25 && s.mm <= 0.85).map((s) => s.label)

@@ -63,6 +63,14 @@ export const text: FamilyText = {
     face: 'Face that shows',
   },
   findings: {
+    'bound-frame.not-domed':
+      'A bound frame takes cabochons with a flat back or a dome on both sides. A {kind} needs another setting.',
+    'bound-frame.cleft':
+      'Straight frame wires cannot follow the cleft of a heart. Another setting is tied across it.',
+    'bound-frame.uneven':
+      'Verger plans bound frames for outlines that are alike left and right. This free outline is not: choose the regular outline that is nearest, or another setting.',
+    'bound-frame.hollow':
+      'Straight frame wires cannot follow an edge that is hollow. Another setting is tied across it.',
     'bound-frame.foot-too-long': 'A foot bind of {foot:1} mm leaves no side to bend. Make it shorter.',
     'bound-frame.no-room-for-shoulder':
       'Leaving {leave:0}° before the top there is no room for a curve of {radius:1} mm into the neck. Leave the edge earlier, or curve tighter.',

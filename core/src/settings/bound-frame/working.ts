@@ -5,13 +5,14 @@ import {
   outlineArea,
   outlineRun,
   solidOf,
+  stoneFrom,
   stoneInputs,
   stoneMeasures,
   type OutlineKind,
   type Stone,
 } from '../../stone/index.js'
 import { alloy, ALLOY_SOURCE, section, wireSize } from '../../wire/index.js'
-import { leaf, worker, type Formulas, type Quantity } from '../../working/index.js'
+import { leaf, numberOf, worker, type Formulas, type Quantity } from '../../working/index.js'
 import type {
   EffortWorking,
   HalvesWorking,
@@ -38,7 +39,12 @@ export const LIMIT_MULTIPLE = 100
 /** The frame's line from a formula's inputs; what the formula does not name does not matter to it. */
 function lineOf(x: Numbers, w: Words): FrameLine {
   return {
-    outline: outline(w.outline as OutlineKind, x.length!, x.width ?? x.length!),
+    outline: outline(
+      w.outline as OutlineKind,
+      x.length!,
+      x.width ?? x.length!,
+      x.corner === undefined ? {} : { corner: x.corner },
+    ),
     thickness: x.thickness!,
     binder: x.binder ?? 0,
     foot: x.foot ?? 0,
@@ -52,17 +58,8 @@ const pathOf = (segments: Parameters<typeof pathLength>[0]['segments']) => pathL
 /** The bends that a formula's inputs name, of one face. */
 function bendsFrom(x: Numbers, w: Words): PlannedBend[] {
   const line = lineOf(x, w)
-  const solid = solidOf({
-    kind: 'cabochon',
-    mineral: '',
-    outline: w.outline as OutlineKind,
-    length: x.length!,
-    width: x.width ?? x.length!,
-    // the back is flat: what stands above the wall does not matter to it
-    depth: x.depth ?? x.wall! + 1,
-    wall: x.wall!,
-    fullness: x.fullness ?? 2,
-  })
+  // the back is flat: what stands above the wall does not matter to it
+  const solid = solidOf(stoneFrom({ ...x, depth: x.depth ?? x.wall! + 1 }, w))
   const face = w.face as 'front' | 'back'
   const n = x.wires!
   const hours = w.places === '' ? [] : w.places!.split(', ').map(Number)
@@ -188,7 +185,7 @@ export const frameFormulas = {
     text: 'the highest of the dome ({depth} − {wall}/2 above mid wall), the bound stack and the bends over the face',
     of: (x, w) =>
       Math.max(
-        x.depth! - x.wall! / 2,
+        x.depth! - x.wall! / 2 - (x.back ?? 0),
         (x.wires! * x.thickness!) / 2 + x.binder!,
         ...bendsFrom(x, w).map((bend) => bend.lie + x.thickness! / 2),
       ),
@@ -198,6 +195,12 @@ export const frameFormulas = {
     text: '({wires} − 1)/2 × {thickness} + bail 2 × {radius} + {thickness}/2 + {binder}: from mid wall to the back of the bail',
     of: ({ wires, thickness, radius, binder }) =>
       ((wires! - 1) / 2) * thickness! + 2 * radius! + thickness! / 2 + binder!,
+  },
+  'frame.behind.domed': {
+    unit: 'mm',
+    text: 'the farther of the bail (({wires} − 1)/2 × {thickness} + 2 × {radius} + {thickness}/2 + {binder}) and the stone’s own back ({wall}/2 + {back})',
+    of: ({ wires, thickness, radius, binder, wall, back }) =>
+      Math.max(((wires! - 1) / 2) * thickness! + 2 * radius! + thickness! / 2 + binder!, wall! / 2 + back!),
   },
   'frame.thick': {
     unit: 'mm',
@@ -268,7 +271,7 @@ function optionLeaves(stone: Stone, options: Options) {
   const plane: Record<string, Quantity> =
     stone.outline === 'round'
       ? { outline: s.outline, length: s.length }
-      : { outline: s.outline, length: s.length, width: s.width }
+      : { outline: s.outline, length: s.length, width: s.width, ...(s.corner ? { corner: s.corner } : {}) }
   return {
     o,
     s,
@@ -302,6 +305,18 @@ function bailOf(q: OptionLeaves): { radius: Quantity; bound: Quantity; bare: Qua
   return { radius, bound: work('frame.bail.bound', { strip, bare }), bare }
 }
 
+/** Measures of the stone that a bend over this face hangs on. */
+function shaped({ s }: OptionLeaves, face: 'front' | 'back'): Record<string, Quantity> {
+  const wall = s.wall!
+  const edge = Object.fromEntries(
+    (['draft', 'chamfer'] as const).flatMap((id) => (s[id] && numberOf(s[id]) > 0 ? [[id, s[id]]] : [])),
+  )
+  if (!s.back)
+    return face === 'front' ? { depth: s.depth, fullness: s.fullness!, wall, ...edge } : { wall, ...edge }
+  const domes = { kind: s.kind!, depth: s.depth, wall, back: s.back }
+  return face === 'front' ? { ...domes, fullness: s.fullness! } : { ...domes, backFullness: s.backFullness! }
+}
+
 /** What the bends of a face are worked out from; undefined when there are none. `side` leaves out the other side's. */
 function bendInputs(
   q: OptionLeaves,
@@ -319,8 +334,7 @@ function bendInputs(
     side === 'left' ? hours.map((h) => Number(mirrorHour(h).toFixed(6))).sort((a, b) => a - b) : hours
   return {
     ...q.plane,
-    ...(face === 'front' ? { depth: q.s.depth, fullness: q.s.fullness } : {}),
-    wall: q.s.wall,
+    ...shaped(q, face),
     thickness: q.thickness,
     wires: q.wires,
     binder: q.binder,
@@ -394,7 +408,7 @@ export function outputs(stone: Stone, options: Options): NamedQuantity[] {
   const gap = gapAbove(q)
   const { radius } = bailOf(q)
   const front = bendInputs(q, 'front')
-  const plain = { depth: q.s.depth, wall: q.s.wall, wires: q.wires, thickness: q.thickness, binder: q.binder }
+  const plain = { ...shaped(q, 'front'), wires: q.wires, thickness: q.thickness, binder: q.binder }
   return [
     {
       id: 'height',
@@ -413,7 +427,13 @@ export function outputs(stone: Stone, options: Options): NamedQuantity[] {
       id: 'thick',
       quantity: work('frame.thick', {
         front: front ? work('frame.front', front) : work('frame.front', { ...noBends(q), ...plain }),
-        behind: work('frame.behind', { wires: q.wires, thickness: q.thickness, radius, binder: q.binder }),
+        behind: work(q.s.back ? 'frame.behind.domed' : 'frame.behind', {
+          wires: q.wires,
+          thickness: q.thickness,
+          radius,
+          binder: q.binder,
+          ...(q.s.back ? { wall: q.s.wall!, back: q.s.back } : {}),
+        }),
       }),
     },
     { id: 'gapTop', quantity: gap },
@@ -437,7 +457,7 @@ const stackOf = (q: OptionLeaves): Quantity => work('frame.stack', { wires: q.wi
 const noBends = (q: OptionLeaves): Record<string, Quantity> => ({
   ...q.plane,
   thickness: q.thickness,
-  wall: q.s.wall,
+  wall: q.s.wall!,
   wires: q.wires,
   profile: q.profile,
   bendRadius: q.bendRadius,

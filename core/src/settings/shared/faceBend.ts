@@ -93,7 +93,7 @@ function clearance(wish: BendWish) {
 function lieHeight(wish: BendWish, gap: ReturnType<typeof clearance>): number {
   const sign = wish.face === 'front' ? 1 : -1
   const f = (h: number) => gap(wish.summit, wish.overlap, sign * h)
-  let lo = wish.face === 'front' ? wish.solid.rim : -wish.solid.back
+  let lo = wish.face === 'front' ? wish.solid.rim : -wish.solid.foot
   let hi = wish.face === 'front' ? wish.solid.apex + wish.thickness : -wish.solid.back + wish.thickness
   let flo = f(lo)
   let fhi = f(hi)

@@ -1,10 +1,8 @@
 import type { Me } from '@verger/contract'
 import {
-  checkStone,
-  fill,
   numberOf,
+  OUTLINE_KINDS,
   stockName,
-  stoneText,
   type HoldLine,
   type OutlineKind,
   type Plan,
@@ -14,6 +12,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api } from '../../app/api.js'
+import { OUTLINE_WORDS } from '../../app/stoneWords.js'
 import { quickWorker, slowWorker } from '../../compute/usePlan.js'
 import { readLength } from '../../ui/readLength.js'
 
@@ -38,28 +37,31 @@ function bailStrip(plan: Plan): number {
   return side('bail') + side('bare')
 }
 
+/** Outlines that the quick answer takes: all that are known from length and width alone. */
+const QUICK = OUTLINE_KINDS.filter((o) => o !== 'free').sort((a, b) =>
+  a === 'oval' ? -1 : b === 'oval' ? 1 : 0,
+)
+
 /** Shape, length, width, depth in one row: wires to cut and whether it holds, without name or mineral. */
 export function FastLane({ me }: { me: Me }) {
   const { units } = me.workshop.settings
   const [outline, setOutline] = useState<OutlineKind>('oval')
   const [text, setText] = useState({ length: '', width: '', depth: '' })
-  const [answer, setAnswer] = useState<Answer | 'working' | 'none'>()
+  const [answer, setAnswer] = useState<
+    Answer | 'working' | 'none' | { readonly why: string } | { readonly wrong: string }
+  >()
   const [problem, setProblem] = useState('')
   const turn = useRef(0)
   const navigate = useNavigate()
   const client = useQueryClient()
-  const { stone, say } = useMemo(() => {
+  const stone = useMemo((): Stone | undefined => {
     const get = (id: keyof typeof text) => readLength(text[id], units).value
     const length = get('length')
     const width = outline === 'round' ? length : get('width')
     const depth = get('depth')
-    if (length === undefined || width === undefined || depth === undefined)
-      return { stone: undefined, say: '' }
+    if (length === undefined || width === undefined || depth === undefined) return undefined
     const made: Stone = { kind: 'cabochon', outline, length, width, depth, mineral: 'agate' }
-    const wrong = checkStone(made).find((f) => f.severity === 'error')
-    return wrong
-      ? { stone: undefined, say: fill(stoneText[wrong.code] ?? wrong.code, wrong.values) }
-      : { stone: made, say: '' }
+    return made
   }, [outline, text, units])
   const { settings } = me.workshop
   useEffect(() => {
@@ -71,6 +73,9 @@ export function FastLane({ me }: { me: Me }) {
     setAnswer('working')
     const wait = setTimeout(() => {
       void (async () => {
+        const unfit = await quickWorker().unfit(stone, 'bound-frame')
+        if (mine !== turn.current) return
+        if (unfit) return setAnswer(unfit)
         const options = await slowWorker().startingOptions(stone, 'bound-frame', {
           alloy: 'copper',
           temper: 'half hard',
@@ -86,7 +91,7 @@ export function FastLane({ me }: { me: Me }) {
     return () => clearTimeout(wait)
   }, [stone, settings])
   const keep = async () => {
-    if (!stone || typeof answer !== 'object') return
+    if (!stone || typeof answer !== 'object' || !('plan' in answer)) return
     try {
       const row = await api.addStone({ name: '', note: '', stone })
       const piece = await api.addPiece(row.id, '')
@@ -131,16 +136,18 @@ export function FastLane({ me }: { me: Me }) {
       aria-label="Quick answer"
     >
       <h2 className="text-[22px]">Quick answer</h2>
-      <label className="block w-[84px]">
+      <label className="block w-[118px]">
         <span className="text-[15px] text-soft">Shape</span>
         <select
           className="plain text-lg font-semibold"
           value={outline}
           onChange={(e) => setOutline(e.target.value as OutlineKind)}
         >
-          <option value="oval">Oval</option>
-          <option value="round">Round</option>
-          <option value="drop">Drop</option>
+          {QUICK.map((o) => (
+            <option key={o} value={o}>
+              {OUTLINE_WORDS[o].charAt(0).toUpperCase() + OUTLINE_WORDS[o].slice(1)}
+            </option>
+          ))}
         </select>
       </label>
       {field('length', outline === 'round' ? 'Diameter' : 'Length')}
@@ -148,15 +155,14 @@ export function FastLane({ me }: { me: Me }) {
       {field('depth', 'Depth')}
       <div className="min-w-0 flex-1 basis-72" aria-live="polite" data-testid="quick-answer">
         {answer === undefined && (
-          <span className="text-soft">
-            {say ? `✕ ${say}` : 'Type the measures: wires to cut, and whether it holds.'}
-          </span>
+          <span className="text-soft">Type the measures: wires to cut, and whether it holds.</span>
         )}
         {answer === 'working' && <span className="text-soft">Working it out …</span>}
         {answer === 'none' && (
           <span className="text-amber">▲ No bound frame fits this stone with the wires stocked.</span>
         )}
-        {typeof answer === 'object' && (
+        {typeof answer === 'object' && 'why' in answer && <span className="text-amber">▲ {answer.why}</span>}
+        {typeof answer === 'object' && 'plan' in answer && (
           <>
             <div>
               <strong>{answer.plan.cut.wires.map((w) => numberOf(w.shown).toFixed(0)).join(' + ')} mm</strong>
@@ -173,7 +179,12 @@ export function FastLane({ me }: { me: Me }) {
         )}
         {problem && <span className="text-red">✕ {problem}</span>}
       </div>
-      <button type="button" className="btn" disabled={typeof answer !== 'object'} onClick={() => void keep()}>
+      <button
+        type="button"
+        className="btn"
+        disabled={typeof answer !== 'object' || !('plan' in answer)}
+        onClick={() => void keep()}
+      >
         Keep as a piece
       </button>
     </section>

@@ -2,7 +2,17 @@ import type { StoneRow, StoneWrite } from '@verger/contract'
 import { useQuery } from '@tanstack/react-query'
 import { api } from '../../app/api.js'
 
-const FIELDS = ['outline', 'length', 'width', 'depth', 'wall', 'fullness', 'mineral'] as const
+/** Every field that either stone has, the shape and the main measures first. */
+const fieldsIn = (a: object, b: object): string[] => [
+  ...new Set(['kind', 'outline', 'length', 'width', 'depth', ...Object.keys(a), ...Object.keys(b)]),
+]
+
+/** A field of a stone in words; lists as they are kept. */
+function said(stone: object, field: string): string | number | undefined {
+  const value: unknown = (stone as Record<string, unknown>)[field]
+  if (value === undefined || typeof value === 'string' || typeof value === 'number') return value
+  return JSON.stringify(value)
+}
 
 /** The stone was changed elsewhere meanwhile: both are shown, and the maker says which one stays. Neither is lost until then. */
 export function StaleEdit({
@@ -29,7 +39,7 @@ export function StaleEdit({
   const rows = [
     ['name', mine.name, other.name] as const,
     ['note', mine.note, other.note] as const,
-    ...FIELDS.map((f) => [f, mine.stone[f], other.stone[f]] as const),
+    ...fieldsIn(mine.stone, other.stone).map((f) => [f, said(mine.stone, f), said(other.stone, f)] as const),
   ]
   const say = (v: string | number | undefined) => (v === undefined || v === '' ? 'not given' : String(v))
   return (

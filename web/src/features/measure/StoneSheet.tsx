@@ -1,33 +1,43 @@
-import { outline, type FullStone } from '@verger/core'
+import type { FullStone } from '@verger/core'
 import { useRef } from 'react'
 import { Dimension } from '../../drawing/Dimension.js'
 import { markLength, useSettings } from '../../app/workshop.js'
+import { shapeName } from '../../app/stoneWords.js'
 import { saveSvg } from '../../drawing/saveSvg.js'
 import { StoneShape } from '../../drawing/StoneShape.js'
+import { stoneLines } from '../../drawing/stoneLines.js'
+import { jawsOf, type FieldId } from './fields.js'
 
 /** Workshop drawing of a stone: front and side in true proportion with dimension lines; the one being typed is lit. */
 export function StoneSheet({
   stone,
   lit,
-  round,
+  example = false,
 }: {
   stone: FullStone
-  lit: string | undefined
-  round: boolean
+  lit: FieldId | undefined
+  /** Not the maker's own stone yet: faint, and nothing to save. */
+  example?: boolean
 }) {
-  const o = outline(stone.outline, stone.length, stone.width)
-  const unit = Math.max(stone.length, stone.width + stone.depth) / 24
+  const front = stoneLines(stone, 'front').box
+  const side = stoneLines(stone, 'side').box
+  const [wide, deep, tall] = [front.x1 - front.x0, side.x1 - side.x0, front.y1 - front.y0]
+  const unit = Math.max(tall, wide + deep) / 24
   const left = unit * 4.2
   const gap = unit * 3.2
-  const width = left + stone.width + gap + stone.depth + unit * 2.6
-  const height = stone.length + unit * 7.2
-  const front = left + stone.width / 2
-  const side = left + stone.width + gap + stone.wall / 2
-  const top = unit * 1.6
-  const zero = top + o.top
+  const width = left + wide + gap + deep + unit * 2.6
+  const height = tall + unit * 7.2
+  const top = unit * 1.9
+  const frontAt = left - front.x0
+  const sideAt = left + wide + gap - side.x0
+  const zero = top - front.y0
+  const below = top + tall + unit * 1.6
   const settings = useSettings()
   const say = (v: number) => markLength(v, settings)
   const sheet = useRef<SVGSVGElement>(null)
+  const jaws = lit && !['length', 'width', 'depth'].includes(lit) ? jawsOf(stone, lit) : undefined
+  const shift = jaws?.view === 'side' ? sideAt : frontAt
+  const unitWord = settings.units === 'mm' ? ' mm' : ''
   return (
     <>
       <svg
@@ -35,7 +45,7 @@ export function StoneSheet({
         viewBox={`0 0 ${width} ${height}`}
         className="max-h-[500px] min-h-0 w-full flex-1"
         role="img"
-        aria-label={`Stone ${say(stone.length)} by ${say(stone.width)} by ${say(stone.depth)} ${settings.units === 'mm' ? 'mm' : ''}, front and side`}
+        aria-label={`Stone ${say(stone.length)} by ${say(stone.width)} by ${say(stone.depth)}${unitWord}, front and side`}
       >
         <defs>
           <pattern id="grid" width={10} height={10} patternUnits="userSpaceOnUse">
@@ -43,75 +53,84 @@ export function StoneSheet({
           </pattern>
         </defs>
         <rect width={width} height={height} fill="url(#grid)" />
-        <g transform={`translate(${front} ${zero})`}>
+        <g transform={`translate(${frontAt} ${zero})`} opacity={example ? 0.4 : 1}>
           <StoneShape stone={stone} view="front" />
         </g>
-        <g transform={`translate(${side} ${zero})`}>
+        <g transform={`translate(${sideAt} ${zero})`} opacity={example ? 0.4 : 1}>
           <StoneShape stone={stone} view="side" />
         </g>
         <Dimension
           x1={unit * 1.9}
           y1={top}
           x2={unit * 1.9}
-          y2={top + stone.length}
-          label={say(stone.length)}
+          y2={top + tall}
+          label={say(tall)}
           lit={lit === 'length'}
           size={unit}
         />
-        {!round && (
-          <Dimension
-            x1={left}
-            y1={top + stone.length + unit * 1.6}
-            x2={left + stone.width}
-            y2={top + stone.length + unit * 1.6}
-            label={say(stone.width)}
-            lit={lit === 'width'}
-            size={unit}
-          />
-        )}
         <Dimension
-          x1={side - stone.wall / 2}
-          y1={top + stone.length + unit * 1.6}
-          x2={side - stone.wall / 2 + stone.depth}
-          y2={top + stone.length + unit * 1.6}
-          label={say(stone.depth)}
+          x1={left}
+          y1={below}
+          x2={left + wide}
+          y2={below}
+          label={say(wide)}
+          lit={lit === 'width'}
+          size={unit}
+        />
+        <Dimension
+          x1={left + wide + gap}
+          y1={below}
+          x2={left + wide + gap + deep}
+          y2={below}
+          label={say(deep)}
           lit={lit === 'depth'}
           size={unit}
         />
-        {stone.wall > 0 && (
+        {jaws && (
           <g
-            fontSize={unit * 0.85}
-            fill={lit === 'wall' ? 'var(--copper)' : 'var(--soft)'}
-            stroke={lit === 'wall' ? 'var(--copper)' : 'var(--soft)'}
-            strokeWidth={unit * (lit === 'wall' ? 0.12 : 0.05)}
+            data-testid="jaws"
+            stroke="var(--copper)"
+            fill="var(--copper)"
+            strokeWidth={unit * 0.14}
+            fontSize={unit}
           >
-            <path
-              d={`M${side - stone.wall / 2} ${top - unit * 0.3}v${-unit * 0.7}M${side + stone.wall / 2} ${top - unit * 0.3}v${-unit * 0.7}`}
-              fill="none"
-            />
-            <text x={side + stone.wall / 2 + unit * 0.4} y={top - unit * 0.4} stroke="none" fontWeight={600}>
-              wall {say(stone.wall)}
+            <line x1={shift + jaws.a[0]} y1={zero - jaws.a[1]} x2={shift + jaws.b[0]} y2={zero - jaws.b[1]} />
+            {[jaws.a, jaws.b].map(([x, y]) => (
+              <circle key={`${x} ${y}`} cx={shift + x} cy={zero - y} r={unit * 0.28} stroke="none" />
+            ))}
+            <text
+              x={shift + (jaws.a[0] + jaws.b[0]) / 2}
+              y={zero - Math.max(jaws.a[1], jaws.b[1]) - unit * 0.6}
+              textAnchor="middle"
+              stroke="var(--sheet)"
+              strokeWidth={unit * 0.3}
+              paintOrder="stroke"
+              fontWeight={600}
+            >
+              {say(Math.hypot(jaws.b[0] - jaws.a[0], jaws.b[1] - jaws.a[1]))}
             </text>
           </g>
         )}
         <g fontSize={unit * 0.8} fill="var(--soft)" textAnchor="middle">
-          <text x={front} y={height - unit * 0.7}>
+          <text x={left + wide / 2} y={height - unit * 0.7}>
             front
           </text>
-          <text x={side - stone.wall / 2 + stone.depth / 2} y={height - unit * 0.7}>
+          <text x={left + wide + gap + deep / 2} y={height - unit * 0.7}>
             side
           </text>
         </g>
       </svg>
-      <button
-        type="button"
-        className="self-start border-0 bg-transparent px-6 pb-1 text-[15px] text-copper underline print:hidden"
-        onClick={() =>
-          sheet.current && saveSvg(sheet.current, `${stone.mineral} ${stone.outline}`, width, height)
-        }
-      >
-        Save the drawing
-      </button>
+      {!example && (
+        <button
+          type="button"
+          className="self-start border-0 bg-transparent px-6 pb-1 text-[15px] text-copper underline print:hidden"
+          onClick={() =>
+            sheet.current && saveSvg(sheet.current, `${stone.mineral} ${shapeName(stone)}`, width, height)
+          }
+        >
+          Save the drawing
+        </button>
+      )}
     </>
   )
 }

@@ -1,10 +1,11 @@
 import type { Me, PieceRow } from '@verger/contract'
-import { DEFAULT_SETTINGS, family, type Options, type Plan, type Stone } from '@verger/core'
+import { DEFAULT_SETTINGS, family, fill, stoneText, type Options, type Plan, type Stone } from '@verger/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
+import { Link, useNavigate, useParams } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
 import { usePiece } from '../../app/session.js'
+import { sizeName } from '../../app/stoneWords.js'
 import { sayLength, sayMoney, useSettings } from '../../app/workshop.js'
 import { slowWorker, usePlan, type LivePlan } from '../../compute/usePlan.js'
 import { Figure } from '../../ui/Figure.js'
@@ -56,6 +57,31 @@ function Start({ me, piece }: { me: Me; piece: PieceRow }) {
       live = false
     }
   }, [alloy, options, piece.stone])
+  // a stone that was measured as another kind since has no use for choices made before
+  const unfit = family(FAMILY)
+    .fits(piece.stone)
+    .find((f) => f.severity === 'error')
+  if (unfit) {
+    const words = { ...stoneText, ...family(FAMILY).text.findings }
+    return (
+      <PieceFrame piece={piece} here="plan">
+        <div className="py-12 text-xl" role="status">
+          <p>
+            <span className="text-amber" aria-hidden>
+              ▲{' '}
+            </span>
+            {fill(words[unfit.code] ?? unfit.code, unfit.values)}
+          </p>
+          <p className="mt-3 text-lg text-soft">
+            Its measures, weight and care notes are kept with it.{' '}
+            <Link className="text-copper underline" to={`/pieces/${piece.id}/measure`}>
+              Back to its measures
+            </Link>
+          </p>
+        </div>
+      </PieceFrame>
+    )
+  }
   if (options) return <Planner me={me} piece={piece} initial={options} />
   return (
     <PieceFrame piece={piece} here="plan">
@@ -165,8 +191,7 @@ function Planner({ me, piece, initial }: { me: Me; piece: PieceRow; initial: Opt
         <section className="min-w-0">
           <h1 className="text-[28px]">{piece.name || 'Unnamed piece'}</h1>
           <p className="text-soft">
-            {s.mineral} {s.outline === 'round' ? `⌀ ${s.length}` : `${s.length} × ${s.width}`} × {s.depth} ·{' '}
-            {text.name.toLowerCase()}
+            {s.mineral} {sizeName(s)} · {text.name.toLowerCase()}
           </p>
           <div className="flex min-h-[30px] items-center gap-4">
             <button

@@ -1,11 +1,11 @@
-import { zodResolver } from '@hookform/resolvers/zod'
-import { signInSchema, signUpSchema, type SignIn, type SignUp } from '@verger/contract'
+import type { SignIn } from '@verger/contract'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
-import { useForm } from 'react-hook-form'
+import { lazy, Suspense, useState } from 'react'
 import { api } from '../../app/api.js'
 import { Frame } from '../../ui/Frame.js'
 import { Line } from '../../ui/Line.js'
+
+const MakeAccount = lazy(() => import('./MakeAccount.js'))
 
 /** Sign in, make an account, or open the demo workshop where it was loaded. */
 export function SignInPage() {
@@ -39,7 +39,9 @@ export function SignInPage() {
         </section>
         <section className="sheet p-8">
           {making ? (
-            <MakeAccount onSend={(body) => enter(() => api.signUp(body))} />
+            <Suspense fallback={null}>
+              <MakeAccount onSend={(body) => enter(() => api.signUp(body))} />
+            </Suspense>
           ) : (
             <Enter onSend={(body) => enter(() => api.signIn(body))} />
           )}
@@ -61,73 +63,43 @@ export function SignInPage() {
   )
 }
 
+/** The two lines that are always there: checked by the browser, and by the server. */
 function Enter({ onSend }: { onSend: (body: SignIn) => Promise<void> }) {
-  const form = useForm<SignIn>({
-    resolver: zodResolver(signInSchema),
-    defaultValues: { email: '', password: '' },
-  })
-  const { errors, isSubmitting } = form.formState
+  const [busy, setBusy] = useState(false)
+  const send = async (form: HTMLFormElement) => {
+    const data = new FormData(form)
+    setBusy(true)
+    await onSend({ email: String(data.get('email')), password: String(data.get('password')) })
+    setBusy(false)
+  }
   return (
-    <form onSubmit={(e) => void form.handleSubmit(onSend)(e)} noValidate>
+    <form
+      onSubmit={(e) => {
+        e.preventDefault()
+        void send(e.currentTarget)
+      }}
+    >
       <h2 className="text-2xl">Sign in</h2>
       <Line
         id="email"
+        name="email"
         label="E-mail"
         type="email"
+        required
         autoComplete="username"
-        error={errors.email?.message}
-        {...form.register('email')}
+        error={undefined}
       />
       <Line
         id="password"
+        name="password"
         label="Password"
         type="password"
+        required
         autoComplete="current-password"
-        error={errors.password?.message}
-        {...form.register('password')}
+        error={undefined}
       />
-      <button type="submit" className="btn btn-main mt-6" disabled={isSubmitting}>
+      <button type="submit" className="btn btn-main mt-6" disabled={busy}>
         Sign in
-      </button>
-    </form>
-  )
-}
-
-function MakeAccount({ onSend }: { onSend: (body: SignUp) => Promise<void> }) {
-  const form = useForm<SignUp>({
-    resolver: zodResolver(signUpSchema),
-    defaultValues: { email: '', password: '', name: '', workshop: '' },
-  })
-  const { errors, isSubmitting } = form.formState
-  return (
-    <form onSubmit={(e) => void form.handleSubmit(onSend)(e)} noValidate>
-      <h2 className="text-2xl">Make an account</h2>
-      <Line
-        id="name"
-        label="Your name"
-        autoComplete="name"
-        error={errors.name?.message}
-        {...form.register('name')}
-      />
-      <Line id="workshop" label="Workshop" error={errors.workshop?.message} {...form.register('workshop')} />
-      <Line
-        id="email"
-        label="E-mail"
-        type="email"
-        autoComplete="username"
-        error={errors.email?.message}
-        {...form.register('email')}
-      />
-      <Line
-        id="password"
-        label="Password"
-        type="password"
-        autoComplete="new-password"
-        error={errors.password?.message}
-        {...form.register('password')}
-      />
-      <button type="submit" className="btn btn-main mt-6" disabled={isSubmitting}>
-        Make it
       </button>
     </form>
   )

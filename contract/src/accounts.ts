@@ -1,0 +1,44 @@
+import { z } from 'zod'
+
+/** One shape for every error (problem details, RFC 9457) with the fields at fault. */
+export const problemSchema = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number().int(),
+  detail: z.string().optional(),
+  fields: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+})
+export type Problem = z.infer<typeof problemSchema>
+
+const email = z.email('type an e-mail address').max(200)
+
+export const signInSchema = z.strictObject({
+  email,
+  password: z.string().min(1, 'type the password').max(200),
+})
+export type SignIn = z.infer<typeof signInSchema>
+export const signUpSchema = z.strictObject({
+  email,
+  password: z.string().min(10, 'use ten characters or more').max(200),
+  name: z.string().trim().min(1, 'type a name').max(80),
+  workshop: z.string().trim().min(1, 'name the workshop').max(80),
+})
+export type SignUp = z.infer<typeof signUpSchema>
+
+/** Owners may invite, and set what the whole workshop works by; makers do everything else. */
+export const roleSchema = z.enum(['owner', 'maker'])
+export type Role = z.infer<typeof roleSchema>
+
+export const passwordChangeSchema = z.strictObject({
+  current: z.string().min(1, 'type the present password').max(200),
+  next: z.string().min(10, 'use ten characters or more').max(200),
+})
+export type PasswordChange = z.infer<typeof passwordChangeSchema>
+
+export const inviteTakeSchema = z.strictObject({
+  token: z.string().min(20).max(100),
+  email,
+  password: z.string().min(10, 'use ten characters or more').max(200),
+  name: z.string().trim().min(1, 'type a name').max(80),
+})
+export type InviteTake = z.infer<typeof inviteTakeSchema>

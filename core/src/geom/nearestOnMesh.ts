@@ -1,0 +1,322 @@
+import { triangleOf, type Mesh } from './mesh.js'
+import { cross, dot, norm, sub, type Vec3 } from './vec.js'
+
+/** Nearest place of a surface: the point, the signed distance (negative inside), the outward direction there, and the triangle. */
+export interface SurfacePoint {
+  readonly q: Vec3
+  readonly distance: number
+  readonly m: Vec3
+  readonly triangle: number
+}
+
+/** A surface made ready for many questions: a tree of boxes, and outward directions for corners and edges. */
+export interface MeshIndex {
+  readonly mesh: Mesh
+  /** The nearest point of the surface. */
+  nearest(p: Vec3): SurfacePoint
+  /** Every local nearest point within `reach`: where the surface is hollow there are several. Nearest first. */
+  nearestAll(p: Vec3, reach: number): SurfacePoint[]
+  /** Distances along a ray at which it crosses the surface, ascending; t may be negative. */
+  crossings(from: Vec3, along: Vec3): number[]
+}
+
+const LEAF = 6
+
+/** Closest point of a triangle to p, and whether it lies on a corner (0 to 2), an edge (3 to 5: ab, bc, ca) or the face (6). */
+function closest(p: Vec3, a: Vec3, b: Vec3, c: Vec3): { readonly q: Vec3; readonly on: number } {
+  const ab = sub(b, a)
+  const ac = sub(c, a)
+  const ap = sub(p, a)
+  const d1 = dot(ab, ap)
+  const d2 = dot(ac, ap)
+  if (d1 <= 0 && d2 <= 0) return { q: a, on: 0 }
+  const bp = sub(p, b)
+  const d3 = dot(ab, bp)
+  const d4 = dot(ac, bp)
+  if (d3 >= 0 && d4 <= d3) return { q: b, on: 1 }
+  const vc = d1 * d4 - d3 * d2
+  if (vc <= 0 && d1 >= 0 && d3 <= 0) {
+    const t = d1 / (d1 - d3)
+    return { q: [a[0] + t * ab[0], a[1] + t * ab[1], a[2] + t * ab[2]], on: 3 }
+  }
+  const cp = sub(p, c)
+  const d5 = dot(ab, cp)
+  const d6 = dot(ac, cp)
+  if (d6 >= 0 && d5 <= d6) return { q: c, on: 2 }
+  const vb = d5 * d2 - d1 * d6
+  if (vb <= 0 && d2 >= 0 && d6 <= 0) {
+    const t = d2 / (d2 - d6)
+    return { q: [a[0] + t * ac[0], a[1] + t * ac[1], a[2] + t * ac[2]], on: 5 }
+  }
+  const va = d3 * d6 - d5 * d4
+  if (va <= 0 && d4 - d3 >= 0 && d5 - d6 >= 0) {
+    const t = (d4 - d3) / (d4 - d3 + (d5 - d6))
+    return { q: [b[0] + t * (c[0] - b[0]), b[1] + t * (c[1] - b[1]), b[2] + t * (c[2] - b[2])], on: 4 }
+  }
+  const k = 1 / (va + vb + vc)
+  const [v, w] = [vb * k, vc * k]
+  return {
+    q: [a[0] + ab[0] * v + ac[0] * w, a[1] + ab[1] * v + ac[1] * w, a[2] + ab[2] * v + ac[2] * w],
+    on: 6,
+  }
+}
+
+/**
+ * Makes a surface ready for nearest points. The sign comes from normals weighted by angle at corners and edges (Baerentzen and Aanaes,
+ * 2005), which is right for every closed surface.
+ */
+export function indexMesh(mesh: Mesh): MeshIndex {
+  const count = mesh.triangles.length / 3
+  const vertices = mesh.positions.length / 3
+  const faceNormal = (t: number): Vec3 => {
+    const [a, b, c] = triangleOf(mesh, t)
+    const n = cross(sub(b, a), sub(c, a))
+    const size = norm(n)
+    return size > 0 ? [n[0] / size, n[1] / size, n[2] / size] : [0, 0, 0]
+  }
+  /** Sum of the normals that meet at a corner, each by its angle there. */
+  const cornerNormal = (i: number): Vec3 => {
+    const sum = [0, 0, 0]
+    for (const t of around(i)) {
+      const at = triangleOf(mesh, t)
+      const k = [0, 1, 2].find((c) => mesh.triangles[3 * t + c] === i)!
+      const [u, v] = [sub(at[(k + 1) % 3]!, at[k]!), sub(at[(k + 2) % 3]!, at[k]!)]
+      const [lu, lv] = [norm(u), norm(v)]
+      if (!(lu > 0 && lv > 0)) continue
+      const angle = Math.acos(Math.max(-1, Math.min(1, dot(u, v) / (lu * lv))))
+      const n = faceNormal(t)
+      for (const c of [0, 1, 2] as const) sum[c]! += angle * n[c]
+    }
+    return sum as unknown as Vec3
+  }
+  const edgeNormal = (a: number, b: number): Vec3 => {
+    const sum = [0, 0, 0]
+    for (const t of around(a))
+      if ([0, 1, 2].some((c) => mesh.triangles[3 * t + c] === b)) {
+        const n = faceNormal(t)
+        for (const c of [0, 1, 2] as const) sum[c]! += n[c]
+      }
+    return sum as unknown as Vec3
+  }
+  const { order, boxes, kids } = boxTree(mesh)
+
+  const boxDistance = (node: number, p: Vec3): number => {
+    let sum = 0
+    for (let k = 0; k < 3; k++) {
+      const v = p[k as 0 | 1 | 2]
+      const d = Math.max(boxes[6 * node + k]! - v, 0, v - boxes[6 * node + 3 + k]!)
+      sum += d * d
+    }
+    return sum
+  }
+
+  const pointAt = (p: Vec3, t: number, found: { q: Vec3; on: number }): SurfacePoint => {
+    const i = (k: number) => mesh.triangles[3 * t + k]!
+    const raw =
+      found.on === 6
+        ? faceNormal(t)
+        : found.on < 3
+          ? cornerNormal(i(found.on))
+          : edgeNormal(i(found.on - 3), i((found.on - 2) % 3))
+    const d = sub(p, found.q)
+    const far = norm(d)
+    const sign = dot(d, raw) < 0 ? -1 : 1
+    const size = norm(raw)
+    const m: Vec3 =
+      far > 1e-9
+        ? [(sign * d[0]) / far, (sign * d[1]) / far, (sign * d[2]) / far]
+        : size > 0
+          ? [raw[0] / size, raw[1] / size, raw[2] / size]
+          : [0, 0, 1]
+    return { q: found.q, distance: sign * far, m, triangle: t }
+  }
+
+  const nearest = (p: Vec3): SurfacePoint => {
+    let best = Infinity
+    let at = -1
+    let found: { q: Vec3; on: number } = { q: p, on: 6 }
+    const stack = [0]
+    while (stack.length > 0) {
+      const node = stack.pop()!
+      if (boxDistance(node, p) >= best) continue
+      const kid = kids[2 * node]!
+      if (kid >= 0) {
+        const other = kids[2 * node + 1]!
+        const [near, far] = boxDistance(kid, p) < boxDistance(other, p) ? [kid, other] : [other, kid]
+        stack.push(far, near)
+        continue
+      }
+      const [from, to] = [-kid - 1, kids[2 * node + 1]!]
+      for (let i = from; i < to; i++) {
+        const t = order[i]!
+        const [a, b, c] = triangleOf(mesh, t)
+        const f = closest(p, a, b, c)
+        const d = (p[0] - f.q[0]) ** 2 + (p[1] - f.q[1]) ** 2 + (p[2] - f.q[2]) ** 2
+        if (d < best) {
+          best = d
+          at = t
+          found = f
+        }
+      }
+    }
+    return pointAt(p, at, found)
+  }
+
+  // triangles round each corner, made when it is first asked for
+  let round: number[][] | undefined
+  const around = (i: number): readonly number[] => {
+    if (!round) {
+      round = Array.from({ length: vertices }, () => [])
+      for (let t = 0; t < count; t++) for (let k = 0; k < 3; k++) round[mesh.triangles[3 * t + k]!]!.push(t)
+    }
+    return round[i]!
+  }
+
+  const nearestAll = (p: Vec3, reach: number): SurfacePoint[] => {
+    const distance = new Map<number, { d: number; found: { q: Vec3; on: number } }>()
+    const ask = (t: number) => {
+      let known = distance.get(t)
+      if (!known) {
+        const [a, b, c] = triangleOf(mesh, t)
+        const found = closest(p, a, b, c)
+        known = { d: norm(sub(p, found.q)), found }
+        distance.set(t, known)
+      }
+      return known
+    }
+    const within: number[] = []
+    const stack = [0]
+    while (stack.length > 0) {
+      const node = stack.pop()!
+      if (boxDistance(node, p) > reach * reach) continue
+      const kid = kids[2 * node]!
+      if (kid >= 0) stack.push(kid, kids[2 * node + 1]!)
+      else for (let i = -kid - 1; i < kids[2 * node + 1]!; i++) within.push(order[i]!)
+    }
+    const out: SurfacePoint[] = []
+    for (const t of within) {
+      const { d, found } = ask(t)
+      if (d > reach) continue
+      // on a face it is a local one; on an edge or a corner where none of the triangles that meet there comes nearer
+      const i = (k: number) => mesh.triangles[3 * t + (k % 3)]!
+      const meet =
+        found.on === 6
+          ? []
+          : found.on < 3
+            ? around(i(found.on))
+            : around(i(found.on)).filter((o) => around(i(found.on + 1)).includes(o))
+      if (meet.some((other) => ask(other).d < d - 1e-9)) continue
+      if (out.some((o) => norm(sub(o.q, found.q)) < 1e-6)) continue
+      out.push(pointAt(p, t, found))
+    }
+    return out.sort((a, b) => Math.abs(a.distance) - Math.abs(b.distance))
+  }
+
+  const crossings = (from: Vec3, alongRay: Vec3): number[] => {
+    const hits: number[] = []
+    const stack = [0]
+    while (stack.length > 0) {
+      const node = stack.pop()!
+      let [lo, hi] = [-Infinity, Infinity]
+      for (let k = 0; k < 3; k++) {
+        const [o, d] = [from[k as 0 | 1 | 2], alongRay[k as 0 | 1 | 2]]
+        const [b0, b1] = [boxes[6 * node + k]! - 1e-9, boxes[6 * node + 3 + k]! + 1e-9]
+        if (d === 0) {
+          if (o < b0 || o > b1) hi = -Infinity
+          continue
+        }
+        const [t0, t1] = [(b0 - o) / d, (b1 - o) / d]
+        lo = Math.max(lo, Math.min(t0, t1))
+        hi = Math.min(hi, Math.max(t0, t1))
+      }
+      if (lo > hi) continue
+      const kid = kids[2 * node]!
+      if (kid >= 0) {
+        stack.push(kid, kids[2 * node + 1]!)
+        continue
+      }
+      for (let i = -kid - 1; i < kids[2 * node + 1]!; i++) {
+        const [a, b, c] = triangleOf(mesh, order[i]!)
+        const [e1, e2] = [sub(b, a), sub(c, a)]
+        const h = cross(alongRay, e2)
+        const det = dot(e1, h)
+        if (Math.abs(det) < 1e-14) continue
+        const s = sub(from, a)
+        const u = dot(s, h) / det
+        const q = cross(s, e1)
+        const v = dot(alongRay, q) / det
+        if (u < 0 || v < 0 || u + v > 1) continue
+        hits.push(dot(e2, q) / det)
+      }
+    }
+    return hits.sort((x, y) => x - y)
+  }
+
+  return { mesh, nearest, nearestAll, crossings }
+}
+
+/** Boxes over triangles, halved at the middle of the widest way. kids: two nodes, or (-from - 1, to) of a leaf's range in `order`. */
+function boxTree(mesh: Mesh): { order: Uint32Array; boxes: number[]; kids: number[] } {
+  const count = mesh.triangles.length / 3
+  const order = Uint32Array.from({ length: count }, (_, i) => i)
+  const middle = new Float64Array(3 * count)
+  for (let t = 0; t < count; t++) {
+    const at = triangleOf(mesh, t)
+    for (let k = 0; k < 3; k++) middle[3 * t + k] = at.reduce((s, p) => s + p[k as 0 | 1 | 2], 0) / 3
+  }
+  const boxes: number[] = []
+  const kids: number[] = []
+  const { positions, triangles } = mesh
+  const build = (from: number, to: number): number => {
+    const node = kids.length / 2
+    kids.push(0, 0)
+    const lo = [Infinity, Infinity, Infinity]
+    const hi = [-Infinity, -Infinity, -Infinity]
+    for (let i = from; i < to; i++)
+      for (let c = 0; c < 3; c++) {
+        const at = 3 * triangles[3 * order[i]! + c]!
+        for (let k = 0; k < 3; k++) {
+          const v = positions[at + k]!
+          if (v < lo[k]!) lo[k] = v
+          if (v > hi[k]!) hi[k] = v
+        }
+      }
+    boxes.push(...lo, ...hi)
+    if (to - from <= LEAF) {
+      kids[2 * node] = -from - 1
+      kids[2 * node + 1] = to
+      return node
+    }
+    const widest = [0, 1, 2].reduce((best, k) => (hi[k]! - lo[k]! > hi[best]! - lo[best]! ? k : best), 0)
+    halve(order, from, to, (from + to) >> 1, (t) => middle[3 * t + widest]!)
+    const half = (from + to) >> 1
+    const first = build(from, half)
+    const second = build(half, to)
+    kids[2 * node] = first
+    kids[2 * node + 1] = second
+    return node
+  }
+  build(0, count)
+  return { order, boxes, kids }
+}
+
+/** Puts the smaller half of [from, to) before `mid` and the larger from it on (quickselect). */
+function halve(list: Uint32Array, from: number, to: number, mid: number, value: (t: number) => number): void {
+  let [lo, hi] = [from, to - 1]
+  while (lo < hi) {
+    const pivot = value(list[(lo + hi) >> 1]!)
+    let [i, j] = [lo, hi]
+    while (i <= j) {
+      while (value(list[i]!) < pivot) i++
+      while (value(list[j]!) > pivot) j--
+      if (i <= j) {
+        const keep = list[i]!
+        list[i++] = list[j]!
+        list[j--] = keep
+      }
+    }
+    if (mid <= j) hi = j
+    else if (mid >= i) lo = i
+    else return
+  }
+}

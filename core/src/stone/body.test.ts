@@ -1,0 +1,468 @@
+import {
+  checkMesh,
+  convexHull,
+  dist,
+  indexMesh,
+  massProperties,
+  meshArea,
+  perimeter,
+  sectionLoops,
+  type Mesh,
+  type Vec3,
+} from '../geom/index'
+import { seeded } from '../testing'
+import { randomStoneOf } from '../testingStones'
+import { numberOf } from '../working/index'
+import {
+  bodyBox,
+  bodyMesh,
+  bodyOf,
+  bodyVolume,
+  checkStone,
+  faceCorners,
+  facetAngles,
+  figuresOf,
+  footprint,
+  fullStone,
+  girthRound,
+  MESH_TOLERANCE,
+  shapeOf,
+  silhouette,
+  smallestHole,
+  STONE_KINDS,
+  stoneMeasures,
+  taperOf,
+  waistsOf,
+  type Stone,
+} from './index'
+
+const ROUNDS = Number(process.env.STONE_ROUNDS ?? 25)
+const TOLERANCE = 0.02
+const SEED = Number(process.env.SEED ?? 1)
+const agate = { mineral: 'agate', outline: 'round' } as const
+const sphere = (d: number, hole = 0): Stone => ({
+  ...agate,
+  kind: 'bead',
+  form: 'sphere',
+  length: d,
+  width: d,
+  depth: d,
+  hole,
+})
+
+/** Random stones of a kind that pass their own checks. */
+function stonesOf(kind: Stone['kind'], count: number): Stone[] {
+  const random = seeded(SEED * 1000 + STONE_KINDS.indexOf(kind))
+  const out: Stone[] = []
+  for (let tries = 0; out.length < count && tries < 60 * count; tries++) {
+    const stone = randomStoneOf(kind, random)
+    if (checkStone(stone).every((f) => f.severity !== 'error')) out.push(stone)
+  }
+  return out
+}
+
+/** Volume by rays along z on a grid: no slices, no divergence theorem. */
+function volumeByRays(mesh: Mesh, box: ReturnType<typeof bodyBox>, n = 80): number {
+  const index = indexMesh(mesh)
+  const [dx, dy] = [(box.x1 - box.x0) / n, (box.y1 - box.y0) / n]
+  let sum = 0
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j < n; j++) {
+      const hits = index.crossings([box.x0 + (i + 0.5137) * dx, box.y0 + (j + 0.4871) * dy, 0], [0, 0, 1])
+      for (let k = 0; k + 1 < hits.length; k += 2) sum += (hits[k + 1]! - hits[k]!) * dx * dy
+    }
+  return sum
+}
+
+describe('every kind of stone as a solid', () => {
+  it.each(STONE_KINDS)(
+    '%s: closed, outside out, of the right Euler number, as large as its slices',
+    (kind) => {
+      const stones = stonesOf(kind, ROUNDS)
+      expect(stones.length).toBe(ROUNDS)
+      for (const stone of stones) {
+        const full = fullStone(stone)
+        const body = bodyOf(full)
+        const mesh = bodyMesh(body, TOLERANCE)
+        expect({ stone, ...checkMesh(mesh) }).toEqual({ stone, open: 0, euler: 2 - 2 * body.holes.length })
+        const { volume, centre } = massProperties(mesh)
+        expect(volume).toBeGreaterThan(0)
+        if (body.holes.length === 0 && kind !== 'crystal') {
+          const slices = bodyVolume(body)
+          // the triangles lie inside by less than their tolerance
+          const off = Math.abs(volume - slices.volume)
+          expect({ stone, ok: off < 1.5 * TOLERANCE * meshArea(mesh) + 0.001 * volume }).toEqual({
+            stone,
+            ok: true,
+          })
+          expect(dist(centre, slices.centre)).toBeLessThan(0.02 * full.width)
+        }
+        // a stone is no larger than the block it is measured by
+        const b = bodyBox(body)
+        expect(volume).toBeLessThan((b.x1 - b.x0) * (b.y1 - b.y0) * (b.z1 - b.z0) * (1 + 1e-9))
+      }
+    },
+  )
+
+  it.each(STONE_KINDS)('%s: shown figures stand still when the triangles are halved', (kind) => {
+    for (const stone of stonesOf(kind, Math.max(3, Math.round(ROUNDS / 6)))) {
+      const full = fullStone(stone)
+      const [coarse, fine] = [1, 0.5].map((k) => {
+        const { mesh, body } = shapeOf({ ...full, hole: 0 }, k * MESH_TOLERANCE)
+        const g = (normal: Vec3, offset = 0) =>
+          perimeter(convexHull(sectionLoops(mesh, { normal, offset }).flat()))
+        const whole = kind === 'crystal' ? massProperties(mesh).volume : bodyVolume(body).volume
+        return [g([0, 0, 1]), g([1, 0, 0]), whole]
+      })
+      coarse!.forEach((v, i) =>
+        expect({ stone, i, off: Math.abs(v / fine![i]! - 1) < 0.001 }).toEqual({ stone, i, off: true }),
+      )
+    }
+  })
+
+  it.each(STONE_KINDS)(
+    '%s: volume by rays on a grid agrees with the shown one, drill hole and all',
+    (kind) => {
+      for (const stone of stonesOf(kind, 2)) {
+        const full = fullStone(stone)
+        const { mesh, body } = shapeOf(full, TOLERANCE)
+        const rays = volumeByRays(mesh, bodyBox(body))
+        expect({ stone, near: Math.abs(rays / figuresOf(full).volume - 1) < 0.012 }).toEqual({
+          stone,
+          near: true,
+        })
+      }
+    },
+  )
+
+  it.each(STONE_KINDS)(
+    '%s: scaled by k, lengths go by k and volumes by its cube; girths are at least their hull',
+    (kind) => {
+      for (const stone of stonesOf(kind, 3)) {
+        const k = 1.5
+        const scaled = Object.fromEntries(
+          Object.entries(stone).map(([id, v]) => [
+            id,
+            typeof v === 'number' && !['fullness', 'backFullness', 'draft', 'table', 'sides'].includes(id)
+              ? v * k
+              : v,
+          ]),
+        ) as unknown as Stone
+        const big: Stone = {
+          ...scaled,
+          ...(stone.sections
+            ? { sections: stone.sections.map((s) => ({ at: s.at * k, across: s.across * k })) }
+            : {}),
+        }
+        const [one, two] = [figuresOf(fullStone(stone)), figuresOf(fullStone(big))]
+        expect(two.volume / one.volume).toBeCloseTo(k ** 3, 1)
+        for (const f of ['edgeGirth', 'girthLength', 'girthWidth'] as const)
+          expect({ stone, f, near: Math.abs(two[f] / one[f] - k) < 0.002 }).toEqual({ stone, f, near: true })
+        // a taut string is never longer than the edge it is laid round
+        expect(one.edgeGirth).toBeLessThan(one.edge * 1.0005)
+      }
+    },
+  )
+})
+
+describe('closed forms', () => {
+  it('a ball: volume, girths, the hole it passes, inertia, shadow', () => {
+    const full = fullStone(sphere(20))
+    const f = figuresOf(full)
+    expect(f.volume).toBeCloseTo((4 / 3) * Math.PI * 1000, 2)
+    for (const g of [f.edgeGirth, f.girthLength, f.girthWidth]) expect(g / (20 * Math.PI)).toBeCloseTo(1, 3)
+    const round = girthRound(full, { normal: [0.6, 0, 0.8], offset: 6 })
+    expect(Math.abs(round / (2 * Math.PI * 8) - 1)).toBeLessThan(0.001)
+    const { mesh, mass } = shapeOf(full)
+    expect(smallestHole(mesh) / 20).toBeCloseTo(1, 3)
+    expect(Math.abs(meshArea(mesh) / (400 * Math.PI) - 1)).toBeLessThan(0.001)
+    for (const k of [0, 1, 2] as const)
+      expect(mass.inertia[k][k] / (0.4 * mass.volume * 100)).toBeCloseTo(1, 2)
+    expect(Math.abs(mass.inertia[0][1])).toBeLessThan(1e-3 * mass.inertia[0][0])
+    const around = silhouette(mesh, 'front')
+    for (const [x, y] of around) expect(Math.hypot(x, y)).toBeCloseTo(10, 1)
+  })
+
+  it('a drilled ball: what is left is a sixth of π × the cube of its height (napkin ring)', () => {
+    const [d, hole] = [20, 6]
+    const height = Math.sqrt(d * d - hole * hole)
+    const ring = (Math.PI / 6) * height ** 3
+    for (const way of ['length', 'width', 'depth'] as const) {
+      const full = fullStone({ ...sphere(d, hole), way })
+      expect(figuresOf(full).volume / ring).toBeCloseTo(1, 3)
+      expect(massProperties(shapeOf(full).mesh).volume / ring).toBeCloseTo(1, 2)
+    }
+  })
+
+  it('an egg, a tube, a barrel and a coin', () => {
+    const bead = (form: Stone['form'], more: Partial<Stone> = {}) =>
+      figuresOf(
+        fullStone({
+          ...agate,
+          kind: 'bead',
+          form: form!,
+          length: 24,
+          width: 14,
+          depth: 10,
+          hole: 0,
+          ...more,
+        }),
+      )
+    expect(bead('egg').volume).toBeCloseTo((4 / 3) * Math.PI * 12 * 7 * 5, 1)
+    expect(bead('tube').volume).toBeCloseTo(Math.PI * 49 * 24, 1)
+    // a parabola turned: π L (3 R² ... ) / 15, ends r: 8R² + 4Rr + 3r²
+    expect(bead('barrel', { ends: 8 }).volume).toBeCloseTo(
+      (Math.PI * 24 * (8 * 49 + 4 * 7 * 4 + 3 * 16)) / 15,
+      1,
+    )
+    const coin = figuresOf(
+      fullStone({ ...agate, kind: 'bead', form: 'coin', length: 20, width: 20, depth: 4, edge: 1, hole: 0 }),
+    )
+    // Pappus: the rounded rim is a half disc's worth of quarter circles round the disc
+    const core = Math.PI * 81 * 4
+    const rim = 2 * Math.PI * 9.5 * (1 * 2) + 2 * (Math.PI / 4) * 2 * Math.PI * (9 + 4 / (3 * Math.PI))
+    expect(coin.volume).toBeCloseTo(core + rim, 0)
+  })
+
+  it('a cut stone: a frustum over a frustum, its angles, and a keel where it is longer than wide', () => {
+    const stone: Stone = {
+      mineral: 'topaz',
+      kind: 'faceted',
+      outline: 'round',
+      length: 10,
+      width: 10,
+      depth: 6.1,
+      girdle: 0.3,
+      crown: 1.6,
+      table: 56,
+      culet: 0.2,
+    }
+    const cone = (h: number, R: number, r: number) => (Math.PI * h * (R * R + R * r + r * r)) / 3
+    expect(figuresOf(fullStone(stone)).volume).toBeCloseTo(
+      cone(1.6, 5, 2.8) + Math.PI * 25 * 0.3 + cone(4.2, 5, 0.1),
+      2,
+    )
+    const angles = facetAngles(fullStone(stone))
+    expect(angles.crown).toBeCloseTo((Math.atan(1.6 / 2.2) * 180) / Math.PI, 6)
+    expect(angles.pavilion).toBeCloseTo((Math.atan(4.2 / 4.9) * 180) / Math.PI, 6)
+    // a sharp-cornered rectangle whose pavilion ends in a keel is a wedge: hip roof volume w h (2 l + keel) / 6 upside down
+    const keel = fullStone({ ...stone, outline: 'square', length: 16, corner: 0.05, culet: 0.02 })
+    const mesh = shapeOf(keel).mesh
+    const hip = (4.2 * 10 * (2 * 16 + 6)) / 6
+    const roof = (h: number, a: number, b: number, c: number, d: number) =>
+      (h / 6) * (a * b + c * d + (a + c) * (b + d))
+    const crown = roof(1.6, 16, 10, 11.6, 5.6)
+    expect(massProperties(mesh).volume / (hip + 160 * 0.3 + crown)).toBeCloseTo(1, 2)
+  })
+
+  it('a crystal: prism, frustum and pyramid; the corners of unlike faces lie as wide as they were measured', () => {
+    const corners = faceCorners([3, 4, 5], 3, 4)
+    expect(corners).toHaveLength(3)
+    // sides of a right triangle that is not stretched keep their lengths
+    const raw = faceCorners([3, 4, 5], 1, 1)
+    const xs = raw.map((p) => p[0])
+    expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(1, 9)
+    expect(() => faceCorners([1, 1, 3], 2, 2)).toThrow(/wider than all the others/)
+    const full = fullStone({
+      ...agate,
+      kind: 'crystal',
+      length: 30,
+      width: 10,
+      depth: 10,
+      sides: 4,
+      baseWidth: 10,
+      baseDepth: 10,
+      shoulder: 20,
+      shoulderWidth: 10,
+      shoulderDepth: 10,
+    })
+    // four equal faces, extents 10 by 10: a square stood on its corner has half the area of its box
+    expect(figuresOf(full).volume).toBeCloseTo(50 * 20 + (50 * 10) / 3, 6)
+    const chipped = figuresOf({ ...full, chip: 2 })
+    // a base cut aslant takes half of its prism away
+    expect(chipped.volume).toBeLessThan(50 * 20 + (50 * 10) / 3)
+    expect(chipped.volume).toBeGreaterThan(50 * 18 + (50 * 10) / 3)
+    expect(taperOf({ ...full, baseWidth: 14, shoulderWidth: 8 }).up).toBeCloseTo(3 / 20, 9)
+  })
+
+  it('a cap on a stalk: frustums and half an ellipsoid; its waist is found, and how deep it is', () => {
+    const stone: Stone = {
+      ...agate,
+      kind: 'stalk',
+      length: 30,
+      width: 20,
+      depth: 20,
+      sections: [
+        { at: 0, across: 10 },
+        { at: 10, across: 6 },
+        { at: 20, across: 20 },
+      ],
+    }
+    const cone = (h: number, R: number, r: number) => (Math.PI * h * (R * R + R * r + r * r)) / 3
+    const f = figuresOf(fullStone(stone))
+    expect(f.volume).toBeCloseTo(cone(10, 5, 3) + cone(10, 3, 10) + (2 / 3) * Math.PI * 100 * 10, 1)
+    const [waist, ...rest] = waistsOf(fullStone(stone))
+    expect(rest).toEqual([])
+    expect(waist!.across).toBeCloseTo(6, 0)
+    expect(waist!.at).toBeCloseTo(10, 0)
+    expect(waist!.deep).toBeCloseTo(2, 0)
+    expect(f.girthWidth / (20 * Math.PI)).toBeCloseTo(1, 3)
+  })
+
+  it('two half domes make one ellipsoid; a flat one leaves its footprint', () => {
+    const puffy = figuresOf(
+      fullStone({
+        kind: 'puffy',
+        outline: 'oval',
+        length: 30,
+        width: 20,
+        depth: 10,
+        wall: 0,
+        back: 5,
+        mineral: 'agate',
+      }),
+    )
+    expect(puffy.volume).toBeCloseTo((4 / 3) * Math.PI * 15 * 10 * 5, 1)
+    const cab = fullStone({
+      kind: 'cabochon',
+      outline: 'round',
+      length: 20,
+      width: 20,
+      depth: 6,
+      wall: 2,
+      chamfer: 1,
+      mineral: 'agate',
+    })
+    for (const [x, y] of footprint(cab)) expect(Math.hypot(x, y)).toBeCloseTo(9, 6)
+    expect(footprint(fullStone(sphere(10)))).toEqual([])
+    // chamfer: a ring of triangular section, centroid a third of the way in
+    const plain = figuresOf({ ...cab, chamfer: 0 }).volume
+    expect(plain - figuresOf(cab).volume).toBeCloseTo(2 * Math.PI * (10 - 1 / 3) * 0.5, 1)
+  })
+})
+
+describe('nearest points by triangles', () => {
+  it('agree with asking every triangle, and with the ball’s closed form, inside and outside', () => {
+    const random = seeded(7)
+    const { mesh, index } = shapeOf(fullStone(sphere(20)), 0.02)
+    for (let i = 0; i < 200; i++) {
+      const p: Vec3 = [24 * (random() - 0.5), 24 * (random() - 0.5), 24 * (random() - 0.5)]
+      const found = index.nearest(p)
+      expect(Math.abs(found.distance - (Math.hypot(...p) - 10))).toBeLessThan(0.03)
+      let least = Infinity
+      for (let t = 0; t < mesh.triangles.length / 3; t += 7) {
+        const q = index.mesh.positions
+        const v = mesh.triangles[3 * t]!
+        least = Math.min(least, dist(p, [q[3 * v]!, q[3 * v + 1]!, q[3 * v + 2]!]))
+      }
+      expect(Math.abs(found.distance)).toBeLessThanOrEqual(least + 1e-9)
+    }
+  })
+
+  it('where the stone is hollow every local one is found: under the cap, and at the stem', () => {
+    const full = fullStone({
+      ...agate,
+      kind: 'stalk',
+      length: 30,
+      width: 24,
+      depth: 24,
+      sections: [
+        { at: 0, across: 8 },
+        { at: 18, across: 8 },
+        { at: 20, across: 24 },
+      ],
+    })
+    const { index } = shapeOf(full)
+    // 6 mm off the axis, 2 below the cap's underside
+    const found = index.nearestAll([6, 1.5, 0], 4)
+    expect(found.length).toBeGreaterThanOrEqual(2)
+    const stem = found.find((f) => Math.abs(Math.hypot(f.q[0], f.q[2]) - 4) < 0.02)
+    expect(stem!.distance).toBeCloseTo(2, 1)
+    expect(found.some((f) => f.q[1] > 2.5)).toBe(true)
+    for (const f of found) expect(f.distance).toBeGreaterThan(0)
+  })
+
+  it('the sign is right in a shell’s hollow and in a drill hole', () => {
+    const shell = shapeOf(
+      fullStone({ ...agate, kind: 'shell', length: 24, width: 20, depth: 20, opening: 9, thickness: 1.5 }),
+    )
+    expect(shell.index.nearest([0, 0, 0]).distance).toBeGreaterThan(3)
+    expect(shell.index.nearest([9.3, -1.9, 0]).distance).toBeLessThan(0)
+    const drilled = shapeOf(fullStone({ ...sphere(20, 4), way: 'width' }))
+    expect(drilled.index.nearest([0, 0, 0]).distance).toBeCloseTo(2, 1)
+    expect(drilled.index.nearest([0, 6, 0]).distance).toBeLessThan(-3)
+  })
+})
+
+describe('figures with their working', () => {
+  it('every kind has weight and girths; a tape and a scale that disagree are told by the likelier culprit', () => {
+    for (const kind of STONE_KINDS)
+      for (const stone of stonesOf(kind, 2)) {
+        const m = stoneMeasures(stone)
+        expect(numberOf(m.mass)).toBeCloseTo((2.61 * numberOf(m.volume)) / 1000, 9)
+      }
+    const cab: Stone = {
+      kind: 'cabochon',
+      outline: 'oval',
+      length: 30,
+      width: 22,
+      depth: 7,
+      wall: 2,
+      mineral: 'agate',
+    }
+    const said = (more: Partial<Stone>) => checkStone({ ...cab, ...more }).map((f) => f.code)
+    expect(said({ taped: 82.165 + 0.2 * Math.PI })).toEqual([])
+    expect(said({ taped: numberOf(stoneMeasures(cab).girthLength) + 0.6 })).toEqual([
+      'stone.tape-other-girth',
+    ])
+    expect(said({ taped: 120 })).toEqual(['stone.tape-off'])
+    // 2764.6 mm³ of agate are 7.2 g; half as much again is a fuller dome, thrice as much another mineral
+    expect(said({ weighed: 7.2 })).toEqual([])
+    const fuller = checkStone({ ...cab, weighed: 8.5 })[0]!
+    expect(fuller.code).toBe('stone.mass-fullness')
+    const mended = stoneMeasures({ ...cab, fullness: Number(fuller.values.fullness) })
+    expect(numberOf(mended.mass)).toBeCloseTo(8.5, 1)
+    expect(said({ weighed: 13.9 })).toEqual(['stone.mass-mineral'])
+    expect(said({ weighed: 60 })).toEqual(['stone.mass-off'])
+  })
+
+  it.each([
+    ['hole-too-wide', { kind: 'bead', form: 'tube', hole: 6, width: 6.5, length: 12, depth: 6.5 }],
+    [
+      'inverted-taper',
+      {
+        kind: 'crystal',
+        baseWidth: 8,
+        baseDepth: 8,
+        shoulderWidth: 12,
+        shoulderDepth: 9,
+        length: 30,
+        width: 10,
+        depth: 9,
+      },
+    ],
+    ['pavilion-missing', { kind: 'faceted', outline: 'oval', crown: 6, depth: 6, length: 14, width: 12 }],
+    ['cleft-too-deep', { kind: 'puffy', outline: 'heart', cleft: 8, depth: 8, length: 22, width: 22 }],
+    ['points-missing', { kind: 'slab', outline: 'free', depth: 4, length: 22, width: 18 }],
+    [
+      'section-order',
+      {
+        kind: 'stalk',
+        length: 20,
+        width: 16,
+        depth: 16,
+        sections: [
+          { at: 0, across: 8 },
+          { at: 12, across: 6 },
+          { at: 9, across: 16 },
+        ],
+      },
+    ],
+    ['mouth-over-width', { kind: 'shell', length: 20, width: 16, depth: 16, opening: 15 }],
+    ['face-too-wide', { kind: 'crystal', length: 30, width: 10, depth: 9, faces: [1, 2, 9] }],
+    ['swapped', { kind: 'cabochon', outline: 'oval', length: 20, width: 30, depth: 6 }],
+  ] as const)('%s is said', (code, stone) => {
+    const found = checkStone({ ...agate, ...(stone as object) } as unknown as Stone).map((f) => f.code)
+    expect(found).toContain(`stone.${code}`)
+  })
+})

@@ -1,0 +1,101 @@
+import { dist, drill, type Mesh, type Vec2, type Vec3 } from '../geom/index.js'
+import { placed, type Body, type Slice, type Stretch } from './body.js'
+
+const TWISTED_STEPS = 8
+
+/** Farthest that the chords of a profile may leave it, by halving until they do not. */
+function slicesOf(stretch: Stretch, reach: number, tolerance: number): Slice[] {
+  if (stretch.straight) {
+    const [a, b] = [stretch.at(0), stretch.at(1)]
+    // where length and width shrink unlike, flats between corners twist a little: steps keep them true
+    const steps = Math.abs(a.u * b.v - a.v * b.u) > 1e-9 ? TWISTED_STEPS : 1
+    return Array.from({ length: steps + 1 }, (_, i) => stretch.at(i / steps))
+  }
+  const out: Slice[] = [stretch.at(0)]
+  const place = (s: Slice): Vec2 => [Math.max(s.u, s.v) * reach, s.h]
+  const split = (t0: number, s0: Slice, t1: number, s1: Slice, depth: number) => {
+    const t = (t0 + t1) / 2
+    const s = stretch.at(t)
+    const [a, b, p] = [place(s0), place(s1), place(s)]
+    const [dx, dy] = [b[0] - a[0], b[1] - a[1]]
+    const length = Math.hypot(dx, dy)
+    const off =
+      length > 0
+        ? Math.abs((p[0] - a[0]) * dy - (p[1] - a[1]) * dx) / length
+        : Math.hypot(p[0] - a[0], p[1] - a[1])
+    if (depth > 2 && (off <= tolerance || depth > 12)) {
+      out.push(s1)
+      return
+    }
+    split(t0, s0, t, s, depth + 1)
+    split(t, s, t1, s1, depth + 1)
+  }
+  split(0, out[0]!, 1, stretch.at(1), 0)
+  return out
+}
+
+/**
+ * One watertight mesh of a body, no farther from it than about `tolerance`, outside out: rings of the section from one end to the other,
+ * closed by a fan at each end, then drilled. More than 2 and less than about 100 000 triangles for stones of 2 to 200 mm at 0.01 mm.
+ * @throws RangeError when a hole does not go in on one side and out on the other
+ */
+export function bodyMesh(body: Body, tolerance: number): Mesh {
+  const section = body.section.points(tolerance / 2)
+  const { left, right, bottom, top } = body.section.box
+  const reach = Math.max(-left, right, -bottom, top)
+  const slices: Slice[] = []
+  for (const stretch of body.stretches) {
+    const made = slicesOf(stretch, reach, tolerance / 2)
+    // where stretches meet in one slice it stands once
+    const last = slices[slices.length - 1]
+    slices.push(...(last && same(last, made[0]!) ? made.slice(1) : made))
+  }
+  const points: Vec3[] = []
+  const triangles: number[] = []
+  const n = section.length
+  const pointed = (s: Slice) => s.u === 0 && s.v === 0
+  const rings = slices.map((s) => {
+    const at = points.length
+    if (pointed(s)) points.push(placed(body.axis, s, [0, 0]))
+    else for (const p of section) points.push(placed(body.axis, s, p))
+    return at
+  })
+  const fan = (at: number, s: Slice, first: boolean) => {
+    const middle = points.length
+    points.push(placed(body.axis, s, [0, 0]))
+    for (let i = 0; i < n; i++) {
+      const j = (i + 1) % n
+      triangles.push(middle, ...(first ? [at + j, at + i] : [at + i, at + j]))
+    }
+  }
+  const [first, last] = [slices[0]!, slices[slices.length - 1]!]
+  if (!pointed(first)) fan(rings[0]!, first, true)
+  for (let k = 0; k + 1 < slices.length; k++) {
+    const [a, b] = [rings[k]!, rings[k + 1]!]
+    const [pa, pb] = [pointed(slices[k]!), pointed(slices[k + 1]!)]
+    for (let i = 0; i < n; i++) {
+      const j = (i + 1) % n
+      if (pa) triangles.push(a, b + j, b + i)
+      else if (pb) triangles.push(a + i, a + j, b)
+      else {
+        // the shorter way across, so that slim quadrilaterals stay as flat as they can
+        if (dist(points[a + i]!, points[b + j]!) <= dist(points[a + j]!, points[b + i]!))
+          triangles.push(a + i, a + j, b + j, a + i, b + j, b + i)
+        else triangles.push(a + i, a + j, b + i, a + j, b + j, b + i)
+      }
+    }
+  }
+  if (!pointed(last)) fan(rings[rings.length - 1]!, last, false)
+  let mesh: Mesh = {
+    positions: Float64Array.from(points.flat()),
+    triangles: Uint32Array.from(triangles),
+  }
+  for (const hole of body.holes) mesh = drill(mesh, hole.through, hole.along, hole.diameter, tolerance)
+  return mesh
+}
+
+const same = (a: Slice, b: Slice): boolean =>
+  Math.abs(a.h - b.h) < 1e-9 &&
+  Math.abs(a.u - b.u) < 1e-9 &&
+  Math.abs(a.v - b.v) < 1e-9 &&
+  Math.abs((a.slant ?? 0) - (b.slant ?? 0)) < 1e-12

@@ -1,0 +1,85 @@
+import type { BenchTally, PieceRow } from '@verger/contract'
+import { plan as compute, type Plan } from '@verger/core'
+import { useMemo } from 'react'
+import { Link } from 'react-router'
+import { shapeName } from '../../app/stoneWords.js'
+import { useBench } from '../../bench/useBench.js'
+import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
+import { Road, STATIONS } from '../../ui/Road.js'
+
+/** The piece that was worked on last: how far it is, and what comes next. */
+export default function OnTheBench({ piece, keeper }: { piece: PieceRow; keeper: string }) {
+  const { tally } = useBench(keeper, piece.id)
+  const plan = useMemo(() => {
+    if (!piece.plan) return undefined
+    const made = compute({
+      stone: piece.plan.stone,
+      family: piece.plan.family,
+      options: piece.plan.options,
+      settings: piece.plan.settings,
+    })
+    return made.ok ? made.plan : undefined
+  }, [piece.plan])
+  const b = plan && boundsOf(plan.design, plan.stone, 'front')
+  const station = STATIONS.find((s) => s.id === piece.station)!
+  return (
+    <section
+      className="sheet mt-4 grid gap-4 px-6 py-4 md:grid-cols-[minmax(0,1fr)_180px]"
+      aria-label="On the bench"
+    >
+      <div className="min-w-0">
+        <p className="text-soft">On the bench</p>
+        <h1 className="text-[30px]">{piece.name || 'Unnamed piece'}</h1>
+        <p className="mb-3 text-soft">
+          {piece.stone.mineral} {shapeName(piece.stone)}
+          {piece.plan ? ` · ${piece.plan.hold.word} ${piece.plan.hold.say}` : ''}
+        </p>
+        <Road piece={piece.id} here={piece.station} reached={piece.station} />
+        <div className="mt-2 flex flex-wrap items-center justify-between gap-3">
+          <NextStep plan={plan} piece={piece} tally={tally} />
+          <Link to={`/pieces/${piece.id}/${piece.station}`} className="btn btn-main text-lg">
+            Go on: {station.name.toLowerCase()}
+          </Link>
+        </div>
+      </div>
+      {plan && b && (
+        <svg
+          viewBox={`${b.x0 - 1} ${b.y0 - 1} ${b.x1 - b.x0 + 2} ${b.y1 - b.y0 + 2}`}
+          className="mx-auto h-[230px]"
+          role="img"
+          aria-label={`${piece.name}, as planned`}
+        >
+          <PieceDrawing design={plan.design} stone={plan.stone} view="front" />
+        </svg>
+      )}
+    </section>
+  )
+}
+
+/** What comes next on the piece, with its count, and the time so far. */
+function NextStep({ plan, piece, tally }: { plan: Plan | undefined; piece: PieceRow; tally: BenchTally }) {
+  const minutes = Math.round(Object.values(tally.time).reduce((a, b) => a + b, 0) / 60_000)
+  const step = piece.station === 'wrap' ? plan?.steps.find((s) => !tally.stepsDone.includes(s.id)) : undefined
+  const turns = step?.count && (tally.turns[step.id] ?? 0)
+  const left = plan?.cut.wires.filter((w) => tally.cut[w.id] === undefined).length ?? 0
+  return (
+    <span className="text-lg">
+      {step && (
+        <>
+          Next: <strong>{step.title.charAt(0).toLowerCase() + step.title.slice(1)}</strong>
+          {step.count && `, ${turns} of about ${step.count.target} turns`}
+        </>
+      )}
+      {piece.station === 'cut' && plan && left > 0 && (
+        <>
+          Next: <strong>{left === 1 ? 'one wire to cut' : `${left} wires to cut`}</strong>
+        </>
+      )}
+      {minutes > 0 && (
+        <span className="ml-3 text-soft">
+          {minutes >= 60 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min` : `${minutes} min`} so far
+        </span>
+      )}
+    </span>
+  )
+}

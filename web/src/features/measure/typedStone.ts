@@ -1,0 +1,318 @@
+import type { StoneRow } from '@verger/contract'
+import {
+  checkStone,
+  depthIsWidth,
+  fill,
+  KINDS,
+  measuresOf,
+  medianOf,
+  outlineFromWidths,
+  stoneText,
+  widthIsLength,
+  type BeadForm,
+  type HoleWay,
+  type MeasureId,
+  type OutlineKind,
+  type Stone,
+  type StoneKind,
+  type Treatment,
+  type Vec2,
+} from '@verger/core'
+import { readLength } from '../../ui/readLength.js'
+import { EXAMPLES, type FieldId } from './fields.js'
+
+/** A row of typed numbers, as they stand in the form. */
+export type Row = readonly string[]
+
+/** The form: everything as it was typed, for every kind at once, so that changing the kind loses nothing. */
+export interface Typed {
+  kind: StoneKind
+  outline: OutlineKind
+  form: BeadForm
+  way: HoleWay | ''
+  /** Measures by their id; several readings of one with semicolons between. */
+  measures: Record<string, string>
+  /** Height and diameter of a turned stone's places. */
+  sections: Row[]
+  /** Height, left and right of a free outline. */
+  widths: Row[]
+  /** Points of a free outline where they were dragged or brought in; empty: the widths are used. */
+  points: readonly Vec2[]
+  faces: string
+  mineral: string
+  treatments: Treatment[]
+  weighed: string
+  taped: string
+  name: string
+  note: string
+}
+
+const EMPTY_SECTIONS: Row[] = [
+  ['0', ''],
+  ['', ''],
+  ['', ''],
+  ['', ''],
+]
+const EMPTY_WIDTHS: Row[] = [
+  ['0', '0', '0'],
+  ...Array.from({ length: 4 }, () => ['', '', '']),
+  ['', '0', '0'],
+]
+
+/** The form of a stone from the tray, or of a new one. */
+export function asTyped(row: StoneRow | undefined): Typed {
+  const s = row?.stone
+  const measures: Record<string, string> = {}
+  if (s) {
+    const readings = s.readings ?? {}
+    for (const id of ['length', 'width', 'depth', ...KINDS[s.kind].measures.map((m) => m.id)] as FieldId[]) {
+      const value = s[id]
+      if (value !== undefined) measures[id] = (readings[id] ?? [value]).join('; ')
+    }
+  }
+  return {
+    kind: s?.kind ?? 'cabochon',
+    outline: s && KINDS[s.kind].outlines.length > 0 ? s.outline : 'oval',
+    form: s?.form ?? 'sphere',
+    way: s?.way ?? '',
+    measures,
+    sections: s?.sections ? s.sections.map((k) => [String(k.at), String(k.across)]) : EMPTY_SECTIONS,
+    widths: EMPTY_WIDTHS,
+    points: s?.points ?? [],
+    faces: s?.faces?.join(', ') ?? '',
+    mineral: s?.mineral ?? 'labradorite',
+    treatments: [...(s?.treatments ?? [])],
+    weighed: s?.weighed === undefined ? '' : String(s.weighed),
+    taped: s?.taped === undefined ? '' : String(s.taped),
+    name: row?.name ?? '',
+    note: row?.note ?? '',
+  }
+}
+
+/** The stone's kind, outline and form as chosen: what decides which measures are asked. */
+export const chosenShape = (
+  t: Pick<Typed, 'kind' | 'outline' | 'form'>,
+): Pick<Stone, 'kind' | 'outline' | 'form'> => ({
+  kind: t.kind,
+  outline:
+    KINDS[t.kind].outlines.length === 0
+      ? 'round'
+      : KINDS[t.kind].outlines.includes(t.outline)
+        ? t.outline
+        : 'oval',
+  ...(t.kind === 'bead' ? { form: t.form } : {}),
+})
+
+export interface FieldRow {
+  readonly id: FieldId
+  /** May stay empty: it is estimated then. */
+  readonly optional: boolean
+  readonly detail: boolean
+  readonly unit: 'mm' | '°' | '%' | ''
+}
+
+/** Measures that are asked for, in the order in which one takes them. */
+export function fieldsOf(t: Pick<Typed, 'kind' | 'outline' | 'form' | 'measures' | 'faces'>): FieldRow[] {
+  const shape = chosenShape(t)
+  const main = (['length', 'width', 'depth'] as const)
+    .filter((id) => !(id === 'width' && widthIsLength(shape)) && !(id === 'depth' && depthIsWidth(shape)))
+    .filter((id) => !(shape.form === 'sphere' && id !== 'length'))
+    .map((id): FieldRow => ({ id, optional: false, detail: false, unit: 'mm' }))
+  const more = measuresOf(shape)
+    .filter((m) => !(m.id === 'sides' && t.faces.trim() !== ''))
+    .filter((m) => !(m.id === 'place' && !(Number(t.measures.hole) > 0)))
+    .map((m): FieldRow => ({ id: m.id, optional: true, detail: m.detail === true, unit: m.unit }))
+  return [...main, ...more]
+}
+
+const numberIn = (text: string): number | undefined => {
+  const n = Number(text.trim().replace(',', '.'))
+  return text.trim() !== '' && Number.isFinite(n) ? n : undefined
+}
+
+export interface ReadStone {
+  readonly stone?: Stone
+  readonly problems: Readonly<Record<string, string>>
+  readonly doubts: readonly {
+    readonly code: string
+    readonly words: string
+    readonly mend?: { readonly field: string; readonly value: number }
+  }[]
+}
+
+/** One field as typed: its value, the readings it is the median of, or what is wrong. */
+export function readField(
+  text: string,
+  row: Pick<FieldRow, 'id' | 'unit'>,
+  units: 'mm' | 'in',
+): {
+  readonly value?: number
+  readonly readings?: readonly number[]
+  readonly spread?: number
+  readonly problem?: string
+} {
+  const parts = text.split(';').filter((p) => p.trim() !== '')
+  const values: number[] = []
+  for (const part of parts) {
+    if (row.unit === 'mm') {
+      const { value, problem } = readLength(part, units, true)
+      if (value === undefined) return { problem: problem ?? 'Type a measure.' }
+      values.push(value)
+    } else {
+      const n = numberIn(part)
+      if (n === undefined) return { problem: 'Type a number.' }
+      values.push(n)
+    }
+  }
+  if (values.length === 0) return {}
+  const { median, spread } = medianOf(values)
+  return values.length === 1 ? { value: median } : { value: median, readings: values, spread }
+}
+
+/** Reads the form: the stone as far as it is understood, and what is wrong at each field. */
+export function readStone(t: Typed, units: 'mm' | 'in'): ReadStone {
+  const problems: Record<string, string> = {}
+  const values: Partial<Record<FieldId, number>> = {}
+  const readings: Record<string, readonly number[]> = {}
+  let whole = true
+  for (const f of fieldsOf(t)) {
+    const text = t.measures[f.id] ?? ''
+    const read = readField(text, f, units)
+    if (read.problem) problems[f.id] = read.problem
+    else if (read.value !== undefined) {
+      values[f.id] = read.value
+      if (read.readings) readings[f.id] = read.readings
+    } else if (!f.optional) whole = false
+  }
+  const shape = chosenShape(t)
+  const points =
+    shape.outline === 'free' && KINDS[t.kind].outlines.length > 0 ? freePoints(t, units) : undefined
+  if (points && 'problem' in points) problems.points = points.problem
+  const rows = (list: readonly Row[], columns: number): number[][] =>
+    list
+      .map((r) => r.slice(0, columns).map((c) => readLength(c, units, true).value))
+      .filter((r): r is number[] => r.every((c) => c !== undefined))
+  let sections: { at: number; across: number }[] | undefined
+  if (t.kind === 'stalk') {
+    sections = rows(t.sections, 2)
+      .map(([at, across]) => ({ at: at!, across: across! }))
+      .filter((s) => s.across > 0)
+      .sort((a, b) => a.at - b.at)
+    if (sections.length < 3) {
+      whole = false
+      problems.sections = 'Type the height and the diameter of three places or more.'
+    }
+  }
+  let faces: number[] | undefined
+  if (t.kind === 'crystal' && t.faces.trim() !== '') {
+    const list = t.faces
+      .split(/[;,\s]+/)
+      .filter(Boolean)
+      .map(numberIn)
+    if (list.some((n) => n === undefined))
+      problems.faces = 'Type the widths of the faces in order, with commas between.'
+    else faces = list as number[]
+  }
+  const extra = (id: 'weighed' | 'taped'): number | undefined => {
+    if (t[id].trim() === '') return undefined
+    const n = id === 'taped' ? readLength(t[id], units).value : numberIn(t[id].replace(/g$/i, ''))
+    if (n === undefined || !(n > 0))
+      problems[id] = id === 'taped' ? 'Type a length.' : 'Type grams, such as 6.4.'
+    return n
+  }
+  const weighed = extra('weighed')
+  const taped = extra('taped')
+  if (!whole || values.length === undefined)
+    return { problems: whole ? problems : withoutLists(problems, t), doubts: [] }
+  const width = widthIsLength(shape) || shape.form === 'sphere' ? values.length : values.width
+  const depth = depthIsWidth(shape) || shape.form === 'sphere' ? width : values.depth
+  if (width === undefined || depth === undefined) return { problems, doubts: [] }
+  const measures: Partial<Record<MeasureId, number>> = {}
+  for (const m of measuresOf(shape)) if (values[m.id] !== undefined) measures[m.id] = values[m.id]!
+  const stone: Stone = {
+    ...shape,
+    ...measures,
+    length: values.length,
+    width,
+    depth,
+    mineral: t.mineral,
+    ...((t.kind === 'bead' || t.kind === 'slab') && t.way !== '' ? { way: t.way } : {}),
+    ...(points && 'points' in points ? { points: points.points } : {}),
+    ...(sections ? { sections } : {}),
+    ...(faces ? { faces } : {}),
+    ...(t.treatments.length > 0 ? { treatments: t.treatments } : {}),
+    ...(Object.keys(readings).length > 0 ? { readings } : {}),
+    ...(weighed === undefined ? {} : { weighed }),
+    ...(taped === undefined ? {} : { taped }),
+  }
+  const doubts: ReadStone['doubts'][number][] = []
+  for (const f of checkStone(stone)) {
+    const words = fill(stoneText[f.code] ?? f.code, f.values)
+    if (f.severity === 'error') problems[f.field ?? 'length'] ??= words
+    else
+      doubts.push({
+        code: f.code,
+        words,
+        ...(typeof f.mend?.value === 'number' ? { mend: { field: f.mend.field, value: f.mend.value } } : {}),
+      })
+  }
+  return Object.keys(problems).length > 0 ? { problems, doubts } : { stone, problems, doubts }
+}
+
+/** While the first measures are still to come, nothing is said about lists that nobody has begun. */
+function withoutLists(problems: Readonly<Record<string, string>>, t: Typed): Record<string, string> {
+  const begun = t.sections.some((r) => r[1] !== '')
+  return Object.fromEntries(Object.entries(problems).filter(([k]) => k !== 'sections' || begun))
+}
+
+function freePoints(
+  t: Typed,
+  units: 'mm' | 'in',
+): { readonly points: readonly Vec2[] } | { readonly problem: string } {
+  if (t.points.length >= 5) return { points: t.points }
+  const rows = t.widths
+    .map((r) => r.map((c) => readLength(c, units, true).value))
+    .filter((r): r is number[] => r.every((c) => c !== undefined))
+    .map(([at, left, right]) => ({ at: at!, left: left!, right: right! }))
+  if (rows.length < 5)
+    return { problem: 'Type the widths at five heights or more, drag points, or bring in a line.' }
+  return { points: outlineFromWidths(rows) }
+}
+
+/** Typed measures to begin a kind with that nobody has typed anything for: none; its example only shows the shape. */
+export const exampleOf = (t: Pick<Typed, 'kind' | 'outline' | 'form' | 'mineral'>): Stone => {
+  const shape = chosenShape(t)
+  const base = EXAMPLES[t.kind]
+  if (t.kind === 'bead') {
+    const size: Readonly<Record<BeadForm, readonly [number, number, number]>> = {
+      sphere: [20, 20, 20],
+      egg: [26, 18, 18],
+      flattened: [12, 20, 20],
+      barrel: [22, 14, 14],
+      tube: [24, 10, 10],
+      coin: [20, 20, 6],
+    }
+    const [length, width, depth] = size[t.form]
+    return { ...base, ...shape, length, width, depth, mineral: t.mineral }
+  }
+  const slim = shape.outline === 'drop' || shape.outline === 'marquise'
+  const free: readonly Vec2[] = [
+    [0, -15],
+    [7, -12],
+    [10, -4],
+    [9, 4],
+    [10, 10],
+    [4, 15],
+    [-4, 13],
+    [-10, 10],
+    [-11, 1],
+    [-7, -9],
+  ]
+  return {
+    ...base,
+    ...shape,
+    width: slim ? Math.min(base.width, base.length * 0.65) : base.width,
+    mineral: t.mineral,
+    ...(shape.outline === 'free' ? { points: free } : {}),
+  }
+}
