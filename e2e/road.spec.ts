@@ -194,6 +194,133 @@ test('an outline is brought in from a file, and a bad one says which line', asyn
   await expect(page.getByRole('button', { name: /^Edge girth/ })).toHaveText(/79\.[23] mm/)
 })
 
+test('the tray: looked through, put in order, two thousand stones brought in and only those in sight drawn', async ({
+  page,
+}) => {
+  test.setTimeout(300_000)
+  await page.goto(url())
+  await page.getByRole('button', { name: 'Make an account with a workshop of its own' }).click()
+  await page.getByLabel('Your name').fill('Owner')
+  await page.getByLabel('Workshop').fill('A large tray')
+  await page.getByLabel('E-mail').fill(`tray.${Date.now()}@example.org`)
+  await page.getByLabel(/^Password/).fill('a long password')
+  await page.getByRole('button', { name: 'Make it' }).click()
+  await page.getByRole('button', { name: 'Or bring stones in from a file' }).click()
+  const header = 'name,kind,outline,length,width,depth,mineral'
+  const line = (i: number, depth: number) =>
+    `Stone ${i},cabochon,oval,${10 + (i % 30)},${8 + (i % 17) / 2},${depth},agate`
+  const file = (rows: string[]) =>
+    page.getByLabel('File of stones').setInputFiles({
+      name: 'stones.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from([header, ...rows].join('\n')),
+    })
+  // one bad row, and nothing is taken
+  await file([line(1, 5), 'Odd,cabochon,oval,30,22,900,agate'])
+  await expect(page.getByTestId('dry-run')).toContainText('line 3')
+  await expect(page.getByRole('button', { name: 'Take all 1' })).toBeDisabled()
+  await file(Array.from({ length: 2000 }, (_, i) => line(i, 5)))
+  await page.getByRole('button', { name: 'Take all 2000' }).click()
+  await expect(page.getByTestId('tray-count')).toHaveText('2000 stones', { timeout: 60_000 })
+  const drawn = page.locator('[data-stone]')
+  expect(await drawn.count()).toBeLessThanOrEqual(150)
+  // a scroll from end to end: never more than that, and no task holds the page up
+  const longest = await page.evaluate(async () => {
+    let longest = 0
+    const watch = new PerformanceObserver((list) => {
+      for (const e of list.getEntries()) longest = Math.max(longest, e.duration)
+    })
+    watch.observe({ entryTypes: ['longtask'] })
+    const most = document.documentElement.scrollHeight
+    for (let k = 1; k <= 40; k++) {
+      window.scrollTo(0, (most * k) / 40)
+      await new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r)))
+    }
+    watch.disconnect()
+    return longest
+  })
+  // the limit itself is measured by the bench; here only that it is no standstill
+  expect(longest).toBeLessThan(2000)
+  expect(await drawn.count()).toBeLessThanOrEqual(150)
+  await page.getByLabel('Look for a stone').fill('stone 1999')
+  await expect(drawn).toHaveCount(1)
+  await expect(page.getByTestId('tray-count')).toHaveText('1 of 2000 stones')
+})
+
+test('the same again for a larger stone, and which free stones fit a frame that is made', async ({
+  page,
+}) => {
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-labradorite/cut`)
+  // two stones of the same shape: one as large, one a millimetre larger
+  for (const [name, by] of [
+    ['Twin', 0],
+    ['Big sister', 1.2],
+  ] as const)
+    expect(
+      await page.evaluate(
+        async ([named, more]) =>
+          (
+            await fetch('/api/stones', {
+              method: 'POST',
+              headers: { 'content-type': 'application/json', 'x-verger-contract': '1' },
+              body: JSON.stringify({
+                name: named,
+                note: '',
+                stone: {
+                  kind: 'cabochon',
+                  outline: 'oval',
+                  length: 30 + more,
+                  width: 22 + more,
+                  depth: 7,
+                  wall: 2,
+                  mineral: 'agate',
+                },
+              }),
+            })
+          ).status,
+        [name, by] as const,
+      ),
+    ).toBe(201)
+  await page.reload()
+  await page.getByTestId('badge').click()
+  await page.getByRole('button', { name: 'Which of my stones fit this frame?' }).click()
+  const list = page.getByTestId('fitting')
+  await expect(list.getByRole('listitem').filter({ hasText: 'Twin' })).toContainText('Leaves last')
+  await expect(list.getByRole('listitem').filter({ hasText: 'Big sister' })).toContainText('too large')
+  await page.getByLabel('The stone larger by').fill('1')
+  await page.getByRole('button', { name: 'Plan it' }).click()
+  await expect(page).toHaveURL(/\/plan$/)
+  await expect(page.getByRole('heading', { name: 'Winter sky pendant, again' })).toBeVisible()
+  await expect(page.getByText('31 × 23 × 7')).toBeVisible()
+  await expect(page.locator('[data-verdict]')).toBeVisible()
+})
+
+test('a stone is turned in space with its girths, and shown at life size', async ({ page }) => {
+  await demo(page)
+  await page.goto(`${url()}/stones/demo-candle`)
+  await page.getByRole('button', { name: 'in space' }).click()
+  const solid = page.getByTestId('solid')
+  await expect(solid).toHaveAttribute('data-settled', /^\d+$/)
+  expect(Number(await solid.getAttribute('data-settled'))).toBeLessThan(40_000)
+  await page.getByRole('button', { name: 'as a drawing' }).click()
+  await page.getByRole('button', { name: 'True size' }).click()
+  // a bank card is 85.6 mm: the frame is as wide as the slider says
+  const slider = page.getByLabel('Width of the card on this screen')
+  await slider.fill('5')
+  const card = await page.getByTestId('card').boundingBox()
+  expect(card!.width).toBeCloseTo(85.6 * 5, 0)
+  await page.getByRole('button', { name: 'It fits' }).click()
+  const life = page.locator('svg[data-life=front]')
+  // 34 mm and a margin of 1 mm on both sides
+  expect(Number.parseFloat((await life.getAttribute('height'))!)).toBeCloseTo((34 + 2) * 5, 0)
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByText('The bar is 50 mm')).toBeVisible()
+  await expect(page.locator('#root')).toBeHidden()
+  await page.emulateMedia({ media: 'screen' })
+  await page.getByRole('button', { name: 'Close' }).click()
+})
+
 test('a quick answer without a name becomes a piece', async ({ page }) => {
   await demo(page)
   const lane = page.getByRole('region', { name: 'Quick answer' })

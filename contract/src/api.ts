@@ -76,6 +76,9 @@ export const stoneWriteSchema = z.strictObject({
   stone: stoneSchema,
 })
 export type StoneWrite = z.infer<typeof stoneWriteSchema>
+/** Many stones at once: all of them are taken, or none. */
+export const stonesImportSchema = z.strictObject({ stones: z.array(stoneWriteSchema).min(1).max(2000) })
+export type StonesImport = z.infer<typeof stonesImportSchema>
 export const stoneEditSchema = stoneWriteSchema.extend({ version })
 export type StoneEdit = z.infer<typeof stoneEditSchema>
 

@@ -24,6 +24,7 @@ import {
   settingsSchema,
   stoneEditSchema,
   stoneRowSchema,
+  stonesImportSchema,
   stoneWriteSchema,
   variantWriteSchema,
 } from './api.js'
@@ -132,6 +133,14 @@ export const ROUTES: readonly RouteContract[] = [
     says: 'Add a stone',
     body: stoneWriteSchema,
     gives: stoneRowSchema,
+    status: 201,
+  },
+  {
+    method: 'POST',
+    path: '/api/stones/import',
+    says: 'Add many stones at once: all of them or, where one is refused, none',
+    body: stonesImportSchema,
+    gives: z.array(stoneRowSchema),
     status: 201,
   },
   { method: 'GET', path: '/api/stones/{id}', says: 'One stone', gives: stoneRowSchema, status: 200 },

@@ -49,7 +49,7 @@ async function main(): Promise<void> {
     }),
   )
   app.use(compression())
-  app.useBodyParser('json', { limit: '512kb' })
+  app.useBodyParser('json', { limit: '2mb' })
   if (existsSync(webFolder)) {
     app.use(
       '/assets',

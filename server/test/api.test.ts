@@ -276,3 +276,19 @@ describe('accounts', () => {
     expect((await call('GET', '/api/auth/me', undefined, third)).status).toBe(401)
   })
 })
+
+describe('many stones at once', () => {
+  it('are all taken, in order, or none: a bad one is named by its place', async () => {
+    const { cookie } = await server.signUp()
+    const stones = Array.from({ length: 250 }, (_, i) => ({ name: `Stone ${i}`, note: '', stone: STONE }))
+    const bad = stones.map((s, i) => (i === 7 ? { ...s, stone: { ...STONE, wall: 6.4 } } : s))
+    const refused = await call('POST', '/api/stones/import', { stones: bad }, cookie)
+    expect(refused.status).toBe(400)
+    expect(refused.body.fields.map((f: { path: string }) => f.path)).toEqual(['stones.7.stone.wall'])
+    expect((await call('GET', '/api/stones', undefined, cookie)).body).toEqual([])
+    const taken = await call('POST', '/api/stones/import', { stones }, cookie)
+    expect(taken.status).toBe(201)
+    expect(taken.body.map((s: { name: string }) => s.name)).toEqual(stones.map((s) => s.name))
+    expect((await call('GET', '/api/stones', undefined, cookie)).body).toHaveLength(250)
+  })
+})

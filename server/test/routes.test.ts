@@ -78,6 +78,7 @@ const BODIES: Readonly<Record<string, unknown>> = {
   'POST /api/workshop/invites': { role: 'maker' },
   'PUT /api/workshop/settings': DEFAULT_SETTINGS,
   'POST /api/stones': { name: 'A', note: '', stone: STONE },
+  'POST /api/stones/import': { stones: [{ name: 'A', note: '', stone: STONE }] },
   'PUT /api/stones/{id}': { name: 'A', note: '', stone: STONE, version: 1 },
   'POST /api/pieces': { stoneId: 'none', name: '' },
   'PUT /api/pieces/{id}': { version: 1, name: 'x', station: 'plan' },

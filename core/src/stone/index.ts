@@ -51,6 +51,7 @@ export {
   footprint,
   girthPlane,
   girthRound,
+  girthString,
   holeVolume,
   hollowOf,
   MESH_TOLERANCE,

@@ -135,6 +135,20 @@ export function girthPlane(stone: FullStone, which: 'edge' | 'length' | 'width')
   return { normal: [0, 1, 0], offset: body.axis === 'y' ? widestHeight(body) : 0 }
 }
 
+/** The taut string of a girth as a closed line in the piece's frame, to be drawn. */
+export function girthString(stone: FullStone, which: 'edge' | 'length' | 'width'): Vec3[] {
+  const plane = girthPlane(stone, which)
+  const [u, v] = planeAxes(plane.normal)
+  const { mesh } = shapeOf(stone.hole > 0 ? { ...stone, hole: 0 } : stone, CHORD_TOLERANCE)
+  const points = sectionLoops(mesh, plane).flat()
+  if (points.length === 0) return []
+  return convexHull(points).map(([a, b]): Vec3 => [
+    a * u[0] + b * v[0] + plane.offset * plane.normal[0],
+    a * u[1] + b * v[1] + plane.offset * plane.normal[1],
+    a * u[2] + b * v[2] + plane.offset * plane.normal[2],
+  ])
+}
+
 /** Height of the widest slice of a turned or grown body; the middle of it where it is a stretch. */
 function widestHeight(body: Body): number {
   let most = 0

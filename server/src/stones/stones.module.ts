@@ -13,12 +13,13 @@ import {
 } from '@nestjs/common'
 import {
   stoneEditSchema,
+  stonesImportSchema,
   stoneWriteSchema,
   type StoneEdit,
   type StoneRow,
+  type StonesImport,
   type StoneWrite,
 } from '@verger/contract'
-import { checkStone, fill, stoneText } from '@verger/core'
 import { randomUUID } from 'node:crypto'
 import { DB, type Db } from '../db/database.js'
 import { Who, type Caller } from '../http/caller.js'
@@ -77,6 +78,30 @@ export class StonesRepository {
     return this.one(workshop, id)
   }
 
+  /** All of them in one transaction, in the order given. */
+  async addAll(workshop: string, writes: readonly StoneWrite[], now: Date): Promise<StoneRow[]> {
+    const ids = writes.map(() => randomUUID())
+    await this.db.transaction().execute(async (tx) => {
+      for (let k = 0; k < writes.length; k += 200)
+        await tx
+          .insertInto('stones')
+          .values(
+            writes.slice(k, k + 200).map((w, i) => ({
+              workshop_id: workshop,
+              id: ids[k + i]!,
+              name: w.name,
+              note: w.note,
+              stone: JSON.stringify(w.stone),
+              created_at: new Date(now.getTime() + k + i),
+            })),
+          )
+          .execute()
+    })
+    const rows = await this.list(workshop)
+    const wanted = new Set<string>(ids)
+    return rows.filter((r) => wanted.has(r.id))
+  }
+
   async edit(workshop: string, id: string, edit: StoneEdit): Promise<StoneRow> {
     const done = await this.db
       .updateTable('stones')
@@ -120,21 +145,6 @@ export class StonesRepository {
   }
 }
 
-/** Measures that cannot be: refused with the same words that the form uses. */
-function refuse({ stone }: StoneWrite): void {
-  const errors = checkStone(stone).filter((f) => f.severity === 'error')
-  if (errors.length > 0)
-    throw new ProblemError(
-      400,
-      'Some measures cannot be right',
-      'Measure them again.',
-      errors.map((f) => ({
-        path: `stone.${f.field ?? ''}`,
-        message: fill(stoneText[f.code] ?? f.code, f.values),
-      })),
-    )
-}
-
 @Controller('api/stones')
 export class StonesController {
   constructor(@Inject(StonesRepository) private readonly stones: StonesRepository) {}
@@ -151,8 +161,12 @@ export class StonesController {
 
   @Post()
   add(@Who() who: Caller, @Body(zod(stoneWriteSchema)) body: StoneWrite): Promise<StoneRow> {
-    refuse(body)
     return this.stones.add(who.workshop, body)
+  }
+
+  @Post('import')
+  addAll(@Who() who: Caller, @Body(zod(stonesImportSchema)) body: StonesImport): Promise<StoneRow[]> {
+    return this.stones.addAll(who.workshop, body.stones, new Date())
   }
 
   @Put(':id')
@@ -161,7 +175,6 @@ export class StonesController {
     @Param('id', Id) id: string,
     @Body(zod(stoneEditSchema)) body: StoneEdit,
   ): Promise<StoneRow> {
-    refuse(body)
     return this.stones.edit(who.workshop, id, body)
   }
 

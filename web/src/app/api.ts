@@ -81,6 +81,7 @@ export const api = {
   stone: (id: string) => call<StoneRow>('GET', `/stones/${id}`),
   stones: () => call<StoneRow[]>('GET', '/stones'),
   addStone: (body: StoneWrite) => call<StoneRow>('POST', '/stones', body),
+  addStones: (stones: StoneWrite[]) => call<StoneRow[]>('POST', '/stones/import', { stones }),
   editStone: (id: string, body: StoneEdit) => call<StoneRow>('PUT', `/stones/${id}`, body),
   pieces: () => call<PieceRow[]>('GET', '/pieces'),
   piece: (id: string) => call<PieceRow>('GET', `/pieces/${id}`),

@@ -2,12 +2,14 @@ import {
   checkStone,
   family,
   fill,
+  fitInFrame,
   holdLine,
   numberOf,
   plan,
   planHold,
   startingOptions,
   stoneText,
+  type Plan,
   type Stone,
 } from '@verger/core'
 import { expose } from 'comlink'
@@ -20,6 +22,15 @@ const compute = {
     return { ...found, line: holdLine(found.hold, numberOf(found.shown.pull)) }
   },
   startingOptions,
+  /** Stones that go into this very frame, best held first; those of another shape or size are left out. */
+  fitting(made: Plan, stones: readonly { readonly id: string; readonly stone: Stone }[]) {
+    return stones
+      .flatMap(({ id, stone }) => {
+        const fit = fitInFrame(made, stone)
+        return fit ? [{ id, ...fit }] : []
+      })
+      .sort((a, b) => a.tight - b.tight || (a.rattle ?? 9) - (b.rattle ?? 9))
+  },
   /** Why a stone cannot be, or cannot be set in this family, in words; undefined when it can. */
   unfit(stone: Stone, id: string): { readonly wrong: string } | { readonly why: string } | undefined {
     const first = (findings: ReturnType<typeof checkStone>, words: Readonly<Record<string, string>>) => {

@@ -1,4 +1,4 @@
-import type { Design, Stone } from '@verger/core'
+import type { Design, Stone, Vec3 } from '@verger/core'
 import { useEffect, useRef, useState } from 'react'
 import type { Shown } from '../drawing/PieceDrawing.js'
 import type { View } from '../drawing/project.js'
@@ -6,6 +6,7 @@ import { PieceScene } from './scene.js'
 
 const VIEWS: readonly View[] = ['front', 'side', 'back']
 const ALL: Shown = {}
+const NO_STRINGS = (): readonly (readonly Vec3[])[] => []
 
 /**
  * The piece in space. Drag, arrow keys or two fingers turn it; the wheel, plus and minus bring it nearer; a tap on a wire
@@ -14,14 +15,18 @@ const ALL: Shown = {}
 export default function PieceSolid({
   design,
   stone,
+  strings = NO_STRINGS,
   shown = ALL,
   lit,
   onPick,
   names,
   className = 'h-[392px]',
 }: {
-  design: Design
+  /** Without one the stone is shown alone. */
+  design?: Design | undefined
   stone: Stone
+  /** Girths as closed lines; worked out only when the stone is shown in space. */
+  strings?: () => readonly (readonly Vec3[])[]
   shown?: Shown
   lit?: string | undefined
   onPick?: ((wire: string | undefined) => void) | undefined
@@ -58,13 +63,13 @@ export default function PieceSolid({
     }
   }, [])
   useEffect(() => {
-    scene.current?.show(design, stone, shown)
+    scene.current?.show(design, stone, shown, strings())
     if (!viewed.current) scene.current?.view('front')
     if (!viewed.current) scene.current?.turn(-0.45, 0.18)
     viewed.current = true
-  }, [design, stone, shown])
+  }, [design, stone, shown, strings])
   useEffect(() => scene.current?.light(lit), [lit, design, shown])
-  useEffect(() => scene.current?.cut(section >= 1 ? undefined : section), [section, design, shown])
+  useEffect(() => scene.current?.cut(section >= 1 ? undefined : section), [section, design, shown, stone])
   useEffect(() => scene.current?.explode(apart), [apart, design, shown])
 
   const down = useDown(scene, onPick)
@@ -83,7 +88,7 @@ export default function PieceSolid({
         className={`block w-full touch-none ${className}`}
         tabIndex={0}
         role="img"
-        aria-label={`The piece in space${lit ? `, ${names[lit] ?? lit} lit` : ''}. Arrow keys turn it, plus and minus bring it nearer.`}
+        aria-label={`${design ? 'The piece' : 'The stone'} in space${lit ? `, ${names[lit] ?? lit} lit` : ''}. Arrow keys turn it, plus and minus bring it nearer.`}
         data-settled={settled}
         data-testid="solid"
         onPointerDown={down.start}
@@ -142,17 +147,19 @@ export default function PieceSolid({
                 onChange={(e) => setSection(e.target.valueAsNumber)}
               />
             </label>
-            <label className="flex items-center gap-1">
-              wires apart
-              <input
-                type="range"
-                min={0}
-                max={6}
-                step={0.2}
-                value={apart}
-                onChange={(e) => setApart(e.target.valueAsNumber)}
-              />
-            </label>
+            {design && (
+              <label className="flex items-center gap-1">
+                wires apart
+                <input
+                  type="range"
+                  min={0}
+                  max={6}
+                  step={0.2}
+                  value={apart}
+                  onChange={(e) => setApart(e.target.valueAsNumber)}
+                />
+              </label>
+            )}
           </>
         )}
       </div>

@@ -1,12 +1,16 @@
-import { alloy, fullStone, mineral, type Design, type Stone } from '@verger/core'
+import { alloy, fullStone, mineral, type Design, type Stone, type Vec3 } from '@verger/core'
 import {
   AmbientLight,
   Box3,
   Color,
   DirectionalLight,
   DoubleSide,
+  BufferGeometry,
+  Float32BufferAttribute,
   Group,
   InstancedMesh,
+  LineBasicMaterial,
+  LineLoop,
   Matrix4,
   Mesh,
   MeshPhongMaterial,
@@ -17,7 +21,6 @@ import {
   Vector2,
   Vector3,
   WebGLRenderer,
-  type BufferGeometry,
 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Shown } from '../drawing/PieceDrawing.js'
@@ -70,9 +73,15 @@ export class PieceScene {
   }
 
   /** What is to be seen: replaces what was there. */
-  show(design: Design, stone: Stone, shown: Shown): void {
+  show(
+    design: Design | undefined,
+    stone: Stone,
+    shown: Shown,
+    strings: readonly (readonly Vec3[])[] = [],
+  ): void {
     this.clear()
-    const paths = shown.paths ?? new Map(design.wires.map((w) => [w.id, w.path]))
+    const wires = design?.wires ?? []
+    const paths = shown.paths ?? new Map(wires.map((w) => [w.id, w.path]))
     const clippingPlanes = [this.plane]
     const material = (colour: string, shine: number, opacity = 1) =>
       new MeshPhongMaterial({
@@ -93,7 +102,24 @@ export class PieceScene {
       mesh.name = 'stone'
       this.piece.add(mesh)
     }
-    design.wires.forEach((wire, i) => {
+    for (const line of strings) {
+      const geometry = new BufferGeometry()
+      // a hair outside the stone, so that the string is seen all round
+      geometry.setAttribute(
+        'position',
+        new Float32BufferAttribute(
+          line.flatMap((p) => p.map((v) => v * 1.006)),
+          3,
+        ),
+      )
+      const string = new LineLoop(
+        geometry,
+        new LineBasicMaterial({ color: new Color('#B4532A'), clippingPlanes }),
+      )
+      string.name = 'string'
+      this.piece.add(string)
+    }
+    wires.forEach((wire, i) => {
       const path = paths.get(wire.id)
       if (!path) return
       const active = shown.active === undefined || shown.active.has(wire.id)
@@ -102,17 +128,17 @@ export class PieceScene {
         material(alloy(wire.stock.alloy).colour, 60, active ? 1 : 0.5),
       )
       mesh.name = `wire ${wire.id}`
-      mesh.userData.tier = i - (design.wires.length - 1) / 2
+      mesh.userData.tier = i - (wires.length - 1) / 2
       this.piece.add(mesh)
     })
-    for (const joint of design.joints) {
+    for (const joint of design?.joints ?? []) {
       const frames = turnFrames(
-        design,
+        design!,
         joint,
         paths,
         shown.turns ? (shown.turns[joint.id] ?? 0) : joint.turns,
       )
-      const wire = design.wires.find((w) => w.id === joint.members[0]?.wire)
+      const wire = wires.find((w) => w.id === joint.members[0]?.wire)
       if (frames.length === 0 || !wire) continue
       const mesh = new InstancedMesh(
         turnGeometry(joint, wire.stock.size.mm),
@@ -216,6 +242,8 @@ export class PieceScene {
       if (tier !== undefined) object.position.z = tier * this.exploded
       // turns hold the wires together: drawn apart, they have nothing to go round
       if (object.name.startsWith('joint ')) object.visible = this.exploded === 0
+      // strings have no light of their own
+      if (!('emissive' in material)) continue
       material.emissive.set(this.lit !== undefined && object.name === `wire ${this.lit}` ? 0x8a3a10 : 0)
     }
     this.plane.constant =

@@ -1,3 +1,4 @@
+import { usePxPerMm } from '../app/trueSize.js'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 
@@ -32,10 +33,9 @@ export function Frame({
   )
 }
 
-/** 1 mm is taken as 96/25.4 CSS pixels until the screen is calibrated. */
-export const PX_PER_MM = 96 / 25.4
-
+/** A rule at true size down the side, once the screen is calibrated; as browsers assume until then. */
 function Rule() {
+  const { px } = usePxPerMm()
   const marks = Array.from({ length: 400 }, (_, i) => i)
   return (
     <svg className="sticky top-0 hidden h-screen w-[26px] shrink-0 border-r border-line md:block" aria-hidden>
@@ -44,8 +44,8 @@ function Rule() {
           key={i}
           x1={26 - (i % 10 === 0 ? 12 : i % 5 === 0 ? 8 : 5)}
           x2={26}
-          y1={i * PX_PER_MM}
-          y2={i * PX_PER_MM}
+          y1={i * px}
+          y2={i * px}
           stroke="var(--hair)"
           strokeWidth={1}
         />
@@ -53,7 +53,7 @@ function Rule() {
       {marks
         .filter((i) => i % 20 === 0 && i > 0)
         .map((i) => (
-          <text key={i} x={2} y={i * PX_PER_MM + 4} fontSize={11} fill="var(--soft)">
+          <text key={i} x={2} y={i * px + 4} fontSize={11} fill="var(--soft)">
             {i}
           </text>
         ))}

@@ -1,9 +1,14 @@
 import type { PieceRow } from '@verger/contract'
-import type { Options, Plan } from '@verger/core'
+import { widthIsLength, type Options, type Plan, type Stone } from '@verger/core'
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from '@headlessui/react'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
 import { api, ApiError } from '../app/api.js'
+import { sayLength, useSettings } from '../app/workshop.js'
+import { sizeName } from '../app/stoneWords.js'
+import { quickWorker, slowWorker } from '../compute/usePlan.js'
+import { readLength } from './readLength.js'
 import { downloadPiece, pieceFileOf } from '../features/plan/pieceFile.js'
 
 /** Name of a piece, and the piece as a file. A name given elsewhere meanwhile is shown beside the typed one. */
@@ -101,6 +106,8 @@ export default function NameAndFile({
               </button>
             </p>
           </form>
+          {plan && <Again piece={piece} plan={plan} onClose={onClose} />}
+          {plan && <OtherStones plan={plan} />}
           {failed && (
             <p className="mt-2 text-red" role="alert">
               ✕ {failed.message}
@@ -109,5 +116,127 @@ export default function NameAndFile({
         </DialogPanel>
       </div>
     </Dialog>
+  )
+}
+
+/** The same piece for a stone a little larger or smaller: a stone and a piece of its own, with these choices where they fit. */
+function Again({ piece, plan, onClose }: { piece: PieceRow; plan: Plan; onClose: () => void }) {
+  const settings = useSettings()
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const [text, setText] = useState(settings.units === 'mm' ? '1' : '1/32')
+  const sign = text.trim().startsWith('-') ? -1 : 1
+  const read = readLength(text.trim().replace(/^-/, ''), settings.units, true)
+  const make = useMutation({
+    mutationFn: async () => {
+      const by = sign * read.value!
+      // what was read, weighed and taped belongs to the other stone
+      const measured = { ...piece.stone }
+      for (const id of ['readings', 'weighed', 'taped'] as const) Reflect.deleteProperty(measured, id)
+      const stone: Stone = {
+        ...measured,
+        length: Number((measured.length + by).toFixed(3)),
+        width: Number(((widthIsLength(measured) ? measured.length : measured.width) + by).toFixed(3)),
+      }
+      const name = `${piece.name || 'Unnamed piece'}, again`
+      const row = await api.addStone({ name, note: '', stone })
+      const made = await api.addPiece(row.id, name)
+      const wish = { alloy: String(plan.options.alloy), temper: String(plan.options.temper) }
+      const ask = (options: Options) => quickWorker().plan({ stone, family: plan.family, options, settings })
+      let found = await ask(plan.options)
+      if (!found.ok) {
+        // these choices leave no room on the other stone: options are worked out for it
+        const fresh = await slowWorker().startingOptions(stone, plan.family, wish)
+        if (fresh) found = await ask(fresh)
+      }
+      if (found.ok)
+        await api.savePlan(made.id, {
+          version: made.version,
+          familyVersion: found.plan.familyVersion,
+          choices: {
+            family: found.plan.family,
+            options: Object.fromEntries(
+              Object.entries(found.plan.options).map(([k, v]) => [k, typeof v === 'object' ? [...v] : v]),
+            ),
+          },
+          lengths: Object.fromEntries(found.plan.cut.wires.map((w) => [w.id, Number(w.length.value)])),
+        })
+      await client.invalidateQueries()
+      return made.id
+    },
+    onSuccess: (id) => {
+      onClose()
+      void navigate(`/pieces/${id}/plan`)
+    },
+  })
+  return (
+    <form
+      className="mt-5 flex flex-wrap items-center gap-x-3 gap-y-2 border-t border-line pt-3"
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (read.value !== undefined) make.mutate()
+      }}
+    >
+      <span className="font-semibold">The same again,</span>
+      <label className="flex items-center gap-2">
+        the stone larger by
+        <input
+          className="plain w-20 text-right font-semibold"
+          aria-label="The stone larger by"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+        {settings.units === 'mm' ? 'mm' : 'in'}
+      </label>
+      <button type="submit" className="btn" disabled={read.value === undefined || make.isPending}>
+        Plan it
+      </button>
+      {(read.problem ?? make.error) && (
+        <span className="basis-full text-red">✕ {read.problem ?? make.error?.message}</span>
+      )}
+    </form>
+  )
+}
+
+/** Which free stones of the tray would go into this very frame, and how they would be held. */
+function OtherStones({ plan }: { plan: Plan }) {
+  const settings = useSettings()
+  const client = useQueryClient()
+  const look = useMutation({
+    mutationFn: async () => {
+      const stones = await client.fetchQuery({ queryKey: ['stones'], queryFn: api.stones })
+      const free = stones.filter((s) => s.pieceId === null)
+      const found = await slowWorker().fitting(
+        plan,
+        free.map((s) => ({ id: s.id, stone: s.stone })),
+      )
+      return found.map((f) => ({ ...f, row: free.find((s) => s.id === f.id)! }))
+    },
+  })
+  return (
+    <section className="mt-4 border-t border-line pt-3" aria-label="Other stones for this frame">
+      <button type="button" className="btn" onClick={() => look.mutate()} disabled={look.isPending}>
+        {look.isPending ? 'Trying each free stone …' : 'Which of my stones fit this frame?'}
+      </button>
+      {look.data && (
+        <ul className="m-0 mt-2 max-h-60 list-none overflow-y-auto p-0" data-testid="fitting">
+          {look.data.length === 0 && (
+            <li className="text-soft">No free stone of this shape is within 2 mm of this one.</li>
+          )}
+          {look.data.map(({ row, tight, line }) => (
+            <li key={row.id} className="border-b border-line py-1">
+              <Link className="font-semibold text-copper" to={`/stones/${row.id}`}>
+                {row.name || row.stone.mineral}
+              </Link>{' '}
+              <span className="text-soft">{sizeName(row.stone)}</span>{' '}
+              {line
+                ? `${line.word} ${line.say}`
+                : `✕ too large: the wires would stand ${sayLength(tight, settings, 1)} in it.`}
+            </li>
+          ))}
+        </ul>
+      )}
+      {look.error && <p className="text-red">✕ {look.error.message}</p>}
+    </section>
   )
 }

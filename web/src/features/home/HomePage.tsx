@@ -1,16 +1,12 @@
-import type { Me, PieceRow, StoneRow } from '@verger/contract'
-import { fullStone } from '@verger/core'
+import type { Me } from '@verger/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api } from '../../app/api.js'
-import { sizeName } from '../../app/stoneWords.js'
 import { keeperOf, usePieces, useStones } from '../../app/session.js'
-import { stoneLines } from '../../drawing/stoneLines.js'
-import { StoneShape } from '../../drawing/StoneShape.js'
 import { Waiting } from '../../ui/Waiting.js'
 import { Frame } from '../../ui/Frame.js'
-import { STATIONS } from '../../ui/Road.js'
+import { Tray } from '../tray/Tray.js'
 import { openCommands } from '../../app/Commands.js'
 import { FastLane } from './FastLane.js'
 import { Tour } from './Tour.js'
@@ -100,64 +96,6 @@ export function HomePage({ me }: { me: Me }) {
         <Waiting text="Fetching the tray …" failed={stones.error} onRetry={() => void stones.refetch()} />
       )}
     </Frame>
-  )
-}
-
-const SCALE = 4.2
-
-/** Stones side by side at one scale on a 10 mm grid. */
-function Tray({ stones, pieces }: { stones: readonly StoneRow[]; pieces: readonly PieceRow[] }) {
-  if (stones.length === 0)
-    return (
-      <div className="sheet p-10 text-center text-lg text-soft">
-        The tray is empty. <Link to="/stones/new">Measure the first stone</Link>; calipers or a rule will do.
-      </div>
-    )
-  const tallest = Math.max(...stones.map((s) => s.stone.length))
-  const cell = 10 * SCALE
-  return (
-    <ul
-      className="sheet m-0 flex list-none flex-wrap items-end gap-x-10 gap-y-6 px-8 py-6"
-      ref={(el) => {
-        if (!el) return
-        el.style.backgroundImage =
-          'linear-gradient(var(--grid) 1px, transparent 1px), linear-gradient(90deg, var(--grid) 1px, transparent 1px)'
-        el.style.backgroundSize = `${cell}px ${cell}px`
-      }}
-    >
-      {stones.map((row) => {
-        const stone = fullStone(row.stone)
-        const b = stoneLines(stone, 'front').box
-        const [wide, tall] = [b.x1 - b.x0, b.y1 - b.y0]
-        const piece = pieces.find((p) => p.stoneId === row.id)
-        const at = piece && STATIONS.find((s) => s.id === piece.station)
-        return (
-          <li key={row.id} className="text-center">
-            <Link
-              to={piece ? `/pieces/${piece.id}/${piece.station}` : `/stones/${row.id}`}
-              className="block text-ink no-underline"
-            >
-              <svg
-                width={(wide + 1) * SCALE}
-                height={(tallest + 1) * SCALE}
-                viewBox={`${b.x0 - 0.5} ${b.y0 - (tallest - tall) - 0.5} ${wide + 1} ${tallest + 1}`}
-                className="mx-auto block"
-                aria-hidden
-              >
-                <StoneShape stone={stone} view="front" />
-              </svg>
-              <span className="mt-2 block px-2 font-semibold">{row.name || row.stone.mineral}</span>
-              <span className="block px-2 text-[15px] text-soft">{sizeName(row.stone)}</span>
-              <span
-                className={`block px-2 text-[15px] font-semibold ${piece ? 'text-copper' : 'text-verdigris'}`}
-              >
-                {at ? at.name.toLowerCase() : 'free'}
-              </span>
-            </Link>
-          </li>
-        )
-      })}
-    </ul>
   )
 }
 

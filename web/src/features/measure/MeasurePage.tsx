@@ -3,6 +3,7 @@ import {
   careOf,
   careText,
   fullStone,
+  girthString,
   KINDS,
   mineral,
   MINERALS,
@@ -14,11 +15,12 @@ import {
   type StoneMeasures,
 } from '@verger/core'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useDeferredValue, useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { FormProvider, useForm, useWatch } from 'react-hook-form'
 import { useNavigate, useParams } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
 import { shapeName } from '../../app/stoneWords.js'
+import { InSpace } from '../../solid/InSpace.js'
 import { Figure } from '../../ui/Figure.js'
 import { Waiting } from '../../ui/Waiting.js'
 import { Frame } from '../../ui/Frame.js'
@@ -106,6 +108,11 @@ function Measure({
       ),
     [alike, shown, typed.kind, typed.outline, typed.form, typed.mineral],
   )
+  const [life, setLife] = useState(false)
+  const strings = useCallback(
+    () => (['edge', 'length', 'width'] as const).map((which) => girthString(full, which)),
+    [full],
+  )
   const [tried, setTried] = useState(false)
   const save = useMutation({
     mutationFn: async (over: number | undefined) => {
@@ -160,9 +167,27 @@ function Measure({
             className="sheet flex min-h-[320px] flex-col self-start lg:sticky lg:top-2"
             aria-label="Drawing of the stone"
           >
-            <div className="flex min-h-0 flex-1 flex-col">
-              <StoneSheet stone={full} lit={lit} example={!alike} />
-            </div>
+            <InSpace
+              stone={full}
+              strings={strings}
+              names={NO_NAMES}
+              className="h-[470px]"
+              drawing={<StoneSheet stone={full} lit={lit} example={!alike} />}
+            />
+            {alike && (
+              <button
+                type="button"
+                className="self-start border-0 bg-transparent px-6 pb-2 text-[15px] text-copper underline print:hidden"
+                onClick={() => setLife(true)}
+              >
+                True size
+              </button>
+            )}
+            {life && (
+              <Suspense fallback={null}>
+                <TrueSize stone={full} name={typed.name} onClose={() => setLife(false)} />
+              </Suspense>
+            )}
             {!alike && (
               <p className="m-0 px-6 pb-3 text-soft">
                 An example. Type the measures: yours is drawn as you type.
@@ -324,6 +349,9 @@ function Measure({
     </Page>
   )
 }
+
+const TrueSize = lazy(() => import('./TrueSize.js'))
+const NO_NAMES = {}
 
 const TOUGH = {
   tough: 'tough',

@@ -1,0 +1,45 @@
+import { gapAt, sectionAt } from '../design/index.js'
+import { checkHold } from '../hold/index.js'
+import { pathLength, stationsOf } from '../path/index.js'
+import { fullStone, isDomed, solidOf, stoneMeasures, type DomeSeed, type Stone } from '../stone/index.js'
+import { numberOf } from '../working/index.js'
+import { holdLine, type HoldLine } from './holdLine.js'
+import type { Plan } from './plan.js'
+import { NEWTON_PER_GRAM } from '../units/index.js'
+
+/** How another stone would sit in a frame that is made already. */
+export interface ReverseFit {
+  /** Deepest that a wire would stand in it, mm; 0 where none does. */
+  readonly tight: number
+  /** What the frame, as it is, does to it; none where it does not go in. */
+  readonly line?: HoldLine
+  readonly rattle?: number
+}
+
+/** A soft frame gives by this much when a stone is pressed in, mm: an estimate. */
+export const FRAME_GIVES = 0.15
+/** Stones that differ by more than this from the frame's own are not tried, mm. */
+const NEAR = 2
+
+/**
+ * Another stone in this very frame: whether it goes in, and whether it is caught and how hard it is held. None for stones of another
+ * shape, or more than 2 mm larger or smaller: they are not tried.
+ * @example fitInFrame(plan, { ...plan.stone, length: plan.stone.length + 3 }) // undefined
+ */
+export function fitInFrame(made: Plan, other: Stone): ReverseFit | undefined {
+  const [own, stone] = [fullStone(made.stone), fullStone(other)]
+  if (!isDomed(stone) || stone.outline !== own.outline) return undefined
+  const apart = (['length', 'width', 'depth'] as const).map((k) => Math.abs(stone[k] - own[k]))
+  if (apart.some((d) => d > NEAR)) return undefined
+  const solid = solidOf(stone)
+  let least = Infinity
+  for (const wire of made.design.wires) {
+    const seed: DomeSeed = { theta: NaN, phi: NaN }
+    for (const { s, at } of stationsOf(wire.path, 0, pathLength(wire.path), 0.5))
+      least = Math.min(least, gapAt(at.p, solid.nearest(...at.p, seed), sectionAt(wire, s, at.t)).gap)
+  }
+  const tight = Math.max(0, -least)
+  if (tight > FRAME_GIVES) return { tight }
+  const hold = checkHold(made.design, solid, numberOf(stoneMeasures(other).mass))
+  return { tight, line: holdLine(hold, hold.force / NEWTON_PER_GRAM), rattle: hold.rattle }
+}

@@ -1,0 +1,245 @@
+import type { PieceRow, StoneRow } from '@verger/contract'
+import { fullStone } from '@verger/core'
+import { useWindowVirtualizer } from '@tanstack/react-virtual'
+import { lazy, Suspense, useDeferredValue, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { Link } from 'react-router'
+import { sizeName } from '../../app/stoneWords.js'
+import { StoneShape } from '../../drawing/StoneShape.js'
+import { stoneLines } from '../../drawing/stoneLines.js'
+import { STATIONS } from '../../ui/Road.js'
+import { ORDERS, trayOf, type Order, type Which } from './order.js'
+
+const TrayFiles = lazy(() => import('./TrayFiles.js'))
+
+/** Pixels a millimetre of the tray; one scale for all stones. */
+const SCALE = 4.2
+const CELL = 148
+/** Words under a stone, and the air round it, px. */
+const WORDS = 92
+
+/** The stones at one scale on a 10 mm grid: looked for, put in order, and only those in sight drawn. */
+export function Tray({ stones, pieces }: { stones: readonly StoneRow[]; pieces: readonly PieceRow[] }) {
+  const [words, setWords] = useState('')
+  const [order, setOrder] = useState<Order>('newest')
+  const [which, setWhich] = useState<Which>('all')
+  const [files, setFiles] = useState(false)
+  const wanted = useDeferredValue(words)
+  const found = useMemo(() => trayOf(stones, { words: wanted, order, which }), [stones, wanted, order, which])
+  if (stones.length === 0)
+    return (
+      <div className="sheet p-10 text-center text-lg text-soft">
+        The tray is empty. <Link to="/stones/new">Measure the first stone</Link>; calipers or a rule will do.{' '}
+        <button
+          type="button"
+          className="border-0 bg-transparent p-0 text-copper underline"
+          onClick={() => setFiles(true)}
+        >
+          Or bring stones in from a file
+        </button>
+        {files && (
+          <Suspense fallback={null}>
+            <TrayFiles stones={stones} onClose={() => setFiles(false)} />
+          </Suspense>
+        )}
+      </div>
+    )
+  return (
+    <>
+      <div className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-1" role="search">
+        <input
+          type="search"
+          className="plain max-w-64"
+          placeholder="Look for a name, material, shape"
+          aria-label="Look for a stone"
+          value={words}
+          onChange={(e) => setWords(e.target.value)}
+        />
+        <label className="flex items-center gap-1.5">
+          <span className="text-soft">in order</span>
+          <select
+            className="border-0 bg-transparent font-semibold"
+            value={order}
+            onChange={(e) => setOrder(e.target.value as Order)}
+          >
+            {Object.entries(ORDERS).map(([id, say]) => (
+              <option key={id} value={id}>
+                {say}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-1.5">
+          <span className="text-soft">show</span>
+          <select
+            className="border-0 bg-transparent font-semibold"
+            value={which}
+            onChange={(e) => setWhich(e.target.value as Which)}
+          >
+            <option value="all">all</option>
+            <option value="free">free ones</option>
+            <option value="in use">those in a piece</option>
+          </select>
+        </label>
+        <span className="text-soft" aria-live="polite" data-testid="tray-count">
+          {found.length === stones.length
+            ? `${stones.length} stones`
+            : `${found.length} of ${stones.length} stones`}
+        </span>
+        <button
+          type="button"
+          className="ml-auto border-0 bg-transparent p-0 font-semibold text-copper underline"
+          onClick={() => setFiles(true)}
+        >
+          In and out as a file
+        </button>
+      </div>
+      {files && (
+        <Suspense fallback={null}>
+          <TrayFiles stones={stones} onClose={() => setFiles(false)} />
+        </Suspense>
+      )}
+      {found.length === 0 ? (
+        <p className="sheet p-8 text-center text-lg text-soft">
+          No stone is called that.{' '}
+          <button
+            type="button"
+            className="border-0 bg-transparent p-0 text-copper underline"
+            onClick={() => {
+              setWords('')
+              setWhich('all')
+            }}
+          >
+            Show all
+          </button>
+        </p>
+      ) : (
+        <Rows stones={found} pieces={pieces} />
+      )}
+    </>
+  )
+}
+
+function Rows({ stones, pieces }: { stones: readonly StoneRow[]; pieces: readonly PieceRow[] }) {
+  const sheet = useRef<HTMLUListElement>(null)
+  const [columns, setColumns] = useState(8)
+  const [offset, setOffset] = useState(0)
+  useLayoutEffect(() => {
+    const el = sheet.current!
+    const measure = () => {
+      setColumns(Math.max(2, Math.floor((el.clientWidth - 24) / CELL)))
+      setOffset(el.getBoundingClientRect().top + window.scrollY)
+    }
+    const watch = new ResizeObserver(measure)
+    watch.observe(el)
+    measure()
+    return () => watch.disconnect()
+  }, [])
+  const rows = useMemo(() => {
+    const out: { readonly stones: readonly StoneRow[]; readonly tall: number }[] = []
+    for (let k = 0; k < stones.length; k += columns) {
+      const list = stones.slice(k, k + columns)
+      out.push({ stones: list, tall: Math.max(...list.map((s) => s.stone.length)) })
+    }
+    return out
+  }, [stones, columns])
+  const seen = useWindowVirtualizer({
+    count: rows.length,
+    estimateSize: (i) => rows[i]!.tall * SCALE + WORDS,
+    overscan: 2,
+    scrollMargin: offset,
+  })
+  const pieceOf = useMemo(() => new Map(pieces.map((p) => [p.stoneId, p])), [pieces])
+  const onKey = (e: React.KeyboardEvent<HTMLUListElement>) => {
+    const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -columns, ArrowDown: columns }[e.key]
+    if (step === undefined) return
+    const links = [...(sheet.current?.querySelectorAll<HTMLAnchorElement>('a') ?? [])]
+    const next = links[links.indexOf(document.activeElement as HTMLAnchorElement) + step]
+    if (!next) return
+    e.preventDefault()
+    next.focus()
+  }
+  const cell = 10 * SCALE
+  return (
+    <ul
+      className="sheet relative m-0 list-none px-3"
+      onKeyDown={onKey}
+      ref={(el) => {
+        sheet.current = el
+        if (!el) return
+        el.style.height = `${seen.getTotalSize() + 20}px`
+        el.style.backgroundImage =
+          'linear-gradient(var(--grid) 1px, transparent 1px), linear-gradient(90deg, var(--grid) 1px, transparent 1px)'
+        el.style.backgroundSize = `${cell}px ${cell}px`
+      }}
+    >
+      {seen
+        .getVirtualItems()
+        .flatMap((item) =>
+          rows[item.index]!.stones.map((row, k) => (
+            <Cell
+              key={row.id}
+              row={row}
+              piece={pieceOf.get(row.id)}
+              tall={rows[item.index]!.tall}
+              x={k / columns}
+              width={1 / columns}
+              y={item.start - offset + 14}
+            />
+          )),
+        )}
+    </ul>
+  )
+}
+
+function Cell({
+  row,
+  piece,
+  tall,
+  x,
+  width,
+  y,
+}: {
+  row: StoneRow
+  piece: PieceRow | undefined
+  tall: number
+  x: number
+  width: number
+  y: number
+}) {
+  const stone = fullStone(row.stone)
+  const b = stoneLines(stone, 'front').box
+  const [wide, high] = [b.x1 - b.x0, b.y1 - b.y0]
+  const at = piece && STATIONS.find((s) => s.id === piece.station)
+  return (
+    <li
+      className="absolute px-1 text-center"
+      data-stone={row.id}
+      ref={(el) => {
+        if (!el) return
+        el.style.left = `calc(12px + (100% - 24px) * ${x})`
+        el.style.width = `calc((100% - 24px) * ${width})`
+        el.style.top = `${y}px`
+      }}
+    >
+      <Link
+        to={piece ? `/pieces/${piece.id}/${piece.station}` : `/stones/${row.id}`}
+        className="block text-ink no-underline"
+      >
+        <svg
+          width={(wide + 1) * SCALE}
+          height={(tall + 1) * SCALE}
+          viewBox={`${b.x0 - 0.5} ${b.y0 - (tall - high) - 0.5} ${wide + 1} ${tall + 1}`}
+          className="mx-auto block max-w-full"
+          aria-hidden
+        >
+          <StoneShape stone={stone} view="front" />
+        </svg>
+        <span className="mt-1 block truncate font-semibold">{row.name || row.stone.mineral}</span>
+        <span className="block text-[15px] text-soft">{sizeName(row.stone)}</span>
+        <span className={`block text-[15px] font-semibold ${piece ? 'text-copper' : 'text-verdigris'}`}>
+          {at ? at.name.toLowerCase() : 'free'}
+        </span>
+      </Link>
+    </li>
+  )
+}
