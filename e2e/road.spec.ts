@@ -175,6 +175,17 @@ test('every kind of stone is measured in its own way, and drawn', async ({ page 
   await expect(page.getByRole('status')).toContainText('A slab needs another setting')
 })
 
+test('a stone like another begins with its measures, under no name', async ({ page }) => {
+  await demo(page)
+  await page.goto(`${url()}/stones/demo-snowball`)
+  await page.getByRole('link', { name: 'Measure one like it' }).click()
+  await expect(page).toHaveURL(/\/stones\/new$/)
+  await expect(page.locator('#length')).toHaveValue('20')
+  await expect(page.locator('input[name=name]')).toHaveValue('')
+  await expect(page.locator('input[name=weighed]')).toHaveValue('')
+  await expect(page.getByRole('heading', { name: 'Sphere' })).toBeVisible()
+})
+
 test('an outline is brought in from a file, and a bad one says which line', async ({ page }) => {
   await demo(page)
   await page.goto(`${url()}/stones/new`)

@@ -9,6 +9,8 @@ const address =
 const SHOTS = [
   ['home', '/'],
   ['measure', '/pieces/piece-labradorite/measure'],
+  ['crystal', '/stones/demo-candle'],
+  ['stone-space', '/stones/demo-cap'],
   ['plan', '/pieces/piece-labradorite/plan'],
   ['space', '/pieces/piece-labradorite/plan'],
   ['cut', '/pieces/piece-sodalite/cut'],
@@ -45,7 +47,7 @@ for (const [name, path, { scheme = 'light', width = 1280, height = 800 } = {}] o
   await page.goto(address + path)
   await page.getByRole('heading', { level: 1 }).waitFor()
   if (path.endsWith('/plan')) await page.locator('[data-verdict]').waitFor({ timeout: 60_000 })
-  if (name === 'space') {
+  if (name.endsWith('space')) {
     await page.getByRole('button', { name: 'in space' }).click()
     await page.locator('[data-testid=solid][data-settled]').waitFor({ timeout: 60_000 })
   }

@@ -1,6 +1,5 @@
 import {
   BEAD_FORMS,
-  checkStone,
   family,
   FAMILIES,
   fill,
@@ -10,6 +9,7 @@ import {
   optionsSchema,
   STONE_KINDS,
   STONE_LIMITS,
+  stoneErrors,
   stoneText,
   TREATMENTS,
   type Stone,
@@ -75,13 +75,12 @@ export const stoneSchema = z
     ],
   )
   .superRefine((stone, context) => {
-    for (const f of checkStone(stone as unknown as Stone))
-      if (f.severity === 'error')
-        context.addIssue({
-          code: 'custom',
-          path: f.field === undefined ? [] : [f.field],
-          message: fill(stoneText[f.code] ?? f.code, f.values),
-        })
+    for (const f of stoneErrors(stone as unknown as Stone))
+      context.addIssue({
+        code: 'custom',
+        path: f.field === undefined ? [] : [f.field],
+        message: fill(stoneText[f.code] ?? f.code, f.values),
+      })
   }) as unknown as z.ZodType<Stone>
 
 /** Chosen family and its options. The options are checked again by the family's own schema (`checkChoices`). */

@@ -10,6 +10,7 @@ import {
   startingOptions,
   STONE_KINDS,
   stoneMeasures,
+  stoneMore,
   type Quantity,
   type Stone,
 } from '@verger/core'
@@ -41,7 +42,7 @@ describe('the demo workshop', () => {
     (_, demo) => {
       const words = boundFrame.text.findings
       expect(boundFrame.fits(demo.stone).some((f) => f.code in words)).toBe(true)
-      for (const q of figuresIn([stoneMeasures(demo.stone)]))
+      for (const q of figuresIn([stoneMeasures(demo.stone), stoneMore(demo.stone)]))
         if (!isLeaf(q)) expect(evaluate(q, FORMULAS)).toBe(q.value)
     },
   )

@@ -1,7 +1,5 @@
-import { gapAt, sectionAt } from '../design/index.js'
-import { checkHold } from '../hold/index.js'
-import { pathLength, stationsOf } from '../path/index.js'
-import { fullStone, isDomed, solidOf, stoneMeasures, type DomeSeed, type Stone } from '../stone/index.js'
+import { checkHold, deepestIn } from '../hold/index.js'
+import { fullStone, isDomed, solidOf, stoneMeasures, type Stone } from '../stone/index.js'
 import { numberOf } from '../working/index.js'
 import { holdLine, type HoldLine } from './holdLine.js'
 import type { Plan } from './plan.js'
@@ -32,13 +30,7 @@ export function fitInFrame(made: Plan, other: Stone): ReverseFit | undefined {
   const apart = (['length', 'width', 'depth'] as const).map((k) => Math.abs(stone[k] - own[k]))
   if (apart.some((d) => d > NEAR)) return undefined
   const solid = solidOf(stone)
-  let least = Infinity
-  for (const wire of made.design.wires) {
-    const seed: DomeSeed = { theta: NaN, phi: NaN }
-    for (const { s, at } of stationsOf(wire.path, 0, pathLength(wire.path), 0.5))
-      least = Math.min(least, gapAt(at.p, solid.nearest(...at.p, seed), sectionAt(wire, s, at.t)).gap)
-  }
-  const tight = Math.max(0, -least)
+  const tight = deepestIn(made.design, solid)
   if (tight > FRAME_GIVES) return { tight }
   const hold = checkHold(made.design, solid, numberOf(stoneMeasures(other).mass))
   return { tight, line: holdLine(hold, hold.force / NEWTON_PER_GRAM), rattle: hold.rattle }

@@ -30,6 +30,7 @@ import {
   silhouette,
   smallestHole,
   STONE_KINDS,
+  stoneErrors,
   stoneMeasures,
   taperOf,
   waistsOf,
@@ -424,6 +425,15 @@ describe('figures with their working', () => {
     expect(numberOf(mended.mass)).toBeCloseTo(8.5, 1)
     expect(said({ weighed: 13.9 })).toEqual(['stone.mass-mineral'])
     expect(said({ weighed: 60 })).toEqual(['stone.mass-off'])
+  })
+
+  it('what stops a stone is the same whether or not the slower questions are asked too', () => {
+    const random = seeded(SEED + 99)
+    for (let k = 0; k < 80; k++) {
+      const stone = randomStoneOf(STONE_KINDS[k % STONE_KINDS.length]!, random)
+      const spoilt: Stone = random() < 0.5 ? stone : { ...stone, depth: stone.depth * 5, hole: 9, corner: 60 }
+      expect(stoneErrors(spoilt)).toEqual(checkStone(spoilt).filter((f) => f.severity === 'error'))
+    }
   })
 
   it.each([

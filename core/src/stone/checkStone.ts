@@ -1,7 +1,7 @@
 import { convexHull, type Vec2 } from '../geom/index.js'
 import type { Finding } from '../finding/index.js'
 import { numberOf } from '../working/index.js'
-import { bodyOf, outlineOf } from './body.js'
+import { bodyOf, bodyVolume, outlineOf } from './body.js'
 import { stoneMeasures } from './measures.js'
 import { mineral, MINERALS } from './minerals.js'
 import { outlinePoints } from './outline.js'
@@ -30,15 +30,22 @@ type Say = (
   mend?: Finding['mend'],
 ) => void
 
-/**
- * What is wrong with the measures (errors: nothing can be computed), what is merely unusual (doubts: asked, not refused), and where
- * measures that hang together disagree, with the likelier culprit.
- * @example checkStone({ …, width: 10, depth: 14 })[0].code // 'stone.depth-over-width'
- */
-export function checkStone(given: Stone): Finding[] {
+const collect = (): { readonly out: Finding[]; readonly say: Say } => {
   const out: Finding[] = []
-  const say: Say = (code, severity, field, values, mend) =>
-    out.push({ code: `stone.${code}`, severity, field, values, ...(mend ? { mend } : {}) })
+  return {
+    out,
+    say: (code, severity, field, values, mend) =>
+      out.push({ code: `stone.${code}`, severity, field, values, ...(mend ? { mend } : {}) }),
+  }
+}
+
+/**
+ * What is wrong with the measures, so that nothing can be computed. Quick for every stone: no triangles are made, so that it can be
+ * asked of thousands that come in at once.
+ * @example stoneErrors({ …, wall: 9, depth: 7 })[0].code // 'stone.wall-over-depth'
+ */
+export function stoneErrors(given: Stone): Finding[] {
+  const { out, say } = collect()
   ranges(given, say)
   if (out.length > 0) return out
   const stone = fullStone(given)
@@ -53,6 +60,20 @@ export function checkStone(given: Stone): Finding[] {
     })
     return out
   }
+  holeWalls(stone, say)
+  return out.filter((f) => f.severity === 'error')
+}
+
+/**
+ * What is wrong with the measures (errors: nothing can be computed), what is merely unusual (doubts: asked, not refused), and where
+ * measures that hang together disagree, with the likelier culprit.
+ * @example checkStone({ …, width: 10, depth: 14 })[0].code // 'stone.depth-over-width'
+ */
+export function checkStone(given: Stone): Finding[] {
+  const errors = stoneErrors(given)
+  if (errors.length > 0) return errors
+  const { out, say } = collect()
+  const stone = fullStone(given)
   proportions(given, stone, say)
   holeWalls(stone, say)
   hollows(stone, say)
@@ -302,10 +323,7 @@ function agreement(given: Stone, say: Say): void {
 /** The dome's fullness at which the stone has this volume, where there is one within its limits: the first culprit when a mass is off. */
 export function fullnessFor(given: Stone, volume: number): number | undefined {
   if (given.kind !== 'cabochon' && given.kind !== 'puffy') return undefined
-  const at = (p: number) =>
-    numberOf(
-      stoneMeasures({ ...given, fullness: p, ...(given.kind === 'puffy' ? { backFullness: p } : {}) }).volume,
-    )
+  const at = (p: number) => bodyVolume(bodyOf({ ...fullStone(given), fullness: p, backFullness: p })).volume
   let [lo, hi] = [1.3, 4.5]
   if (!(at(lo) <= volume && at(hi) >= volume)) return undefined
   for (let i = 0; i < 30; i++) {

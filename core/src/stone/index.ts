@@ -70,12 +70,20 @@ export {
   stoneFrom,
   stoneInputs,
   stoneMeasures,
+  stoneMore,
   stoneTolerance,
   stoneFormulas,
   ellipsePerimeter,
   quarterLength,
   domeShare,
 } from './measures.js'
-export type { DerivedMeasure, StoneInputs, StoneMeasures, StoneTolerance } from './measures.js'
-export { checkStone, fullnessFor, outlineFromWidths, STONE_LIMITS, tapeReading } from './checkStone.js'
+export type { DerivedMeasure, ShapeMore, StoneInputs, StoneMeasures, StoneTolerance } from './measures.js'
+export {
+  checkStone,
+  fullnessFor,
+  outlineFromWidths,
+  STONE_LIMITS,
+  stoneErrors,
+  tapeReading,
+} from './checkStone.js'
 export { stoneText, careText } from './text.js'

@@ -4,7 +4,16 @@ import { leaf, numberOf, worker, type Formula, type Formulas, type Quantity } fr
 import { outlineOf } from './body.js'
 import { mineral, MINERAL_SOURCE } from './minerals.js'
 import { outline, outlineArea, outlinePerimeter } from './outline.js'
-import { figuresOf, type ShapeFigures } from './shape.js'
+import {
+  facetAngles,
+  figuresOf,
+  footprint,
+  shapeOf,
+  smallestHole,
+  taperOf,
+  waistsOf,
+  type ShapeFigures,
+} from './shape.js'
 import {
   depthIsWidth,
   fullStone,
@@ -149,6 +158,41 @@ export const stoneFormulas = {
     unit: 'mm',
     text: 'a taut string over width and depth: the hull of the section across',
     of: ofShape('girthWidth'),
+  },
+  'stone.shape.passes': {
+    unit: 'mm',
+    text: 'diameter of the smallest circle round its shadow, over all directions of travel; turned on the way it may pass a smaller one',
+    of: (x, w) => smallestHole(shapeOf({ ...stoneFrom(x, w), hole: 0 }, PASSING).mesh),
+  },
+  'stone.shape.waist': {
+    unit: 'mm',
+    text: 'the narrowest place between two wider ones, along its length',
+    of: (x, w) => waistsOf(stoneFrom(x, w)).reduce((least, k) => Math.min(least, k.across), Infinity),
+  },
+  'stone.shape.waistDeep': {
+    unit: 'mm',
+    text: 'how far the narrowest place lies under what is beside it, on each side',
+    of: (x, w) => Math.max(...waistsOf(stoneFrom(x, w)).map((k) => k.deep)),
+  },
+  'stone.shape.taper': {
+    unit: '%',
+    text: '100 × half of the width lost from base to shoulder, over its height',
+    of: (x, w) => 100 * taperOf(stoneFrom(x, w)).up,
+  },
+  'stone.shape.footprint': {
+    unit: 'mm²',
+    text: 'area of the flat that it lies on',
+    of: (x, w) => polygonArea(footprint(stoneFrom(x, w))),
+  },
+  'stone.shape.crownAngle': {
+    unit: '°',
+    text: 'slope of the crown across the width, from girdle to table',
+    of: (x, w) => facetAngles(stoneFrom(x, w)).crown,
+  },
+  'stone.shape.pavilionAngle': {
+    unit: '°',
+    text: 'slope of the pavilion across the width, from girdle to culet',
+    of: (x, w) => facetAngles(stoneFrom(x, w)).pavilion,
   },
   'stone.shape.volume': {
     unit: 'mm³',
@@ -352,12 +396,18 @@ function plainMeasures(stone: Stone, inputs: StoneInputs): Shaped {
   }
 }
 
-function shapedMeasures(stone: Stone, inputs: StoneInputs): Shaped {
+/** Everything that a figure of the whole shape hangs on. */
+function shapeInputs(stone: Stone, inputs: StoneInputs): Record<string, Quantity> {
   const all: Record<string, Quantity> = { ...inputs }
   if (KINDS[stone.kind].outlines.length === 0) delete all.outline
   if (widthIsLength(stone)) delete all.width
   if (depthIsWidth(stone)) delete all.depth
   if (stone.kind === 'cabochon') all.kind = leaf('chosen', 'stone.kind', 'cabochon', 'word')
+  return all
+}
+
+function shapedMeasures(stone: Stone, inputs: StoneInputs): Shaped {
+  const all = shapeInputs(stone, inputs)
   const edge = work('stone.shape.edge', all)
   const outlined = KINDS[stone.kind].outlines.length > 0
   return {
@@ -367,6 +417,39 @@ function shapedMeasures(stone: Stone, inputs: StoneInputs): Shaped {
     girthWidth: work('stone.shape.girthWidth', all),
     volume: work('stone.shape.volume', all),
   }
+}
+
+/** Triangles are this far from the stone when it is only asked what it passes through, mm. */
+const PASSING = 0.03
+
+const polygonArea = (points: readonly Vec2[]): number =>
+  points.reduce((sum, p, i) => {
+    const q = points[(i + 1) % points.length]!
+    return sum + (p[0] * q[1] - q[0] * p[1]) / 2
+  }, 0)
+
+export type ShapeMore =
+  'passes' | 'waist' | 'waistDeep' | 'taper' | 'footprint' | 'crownAngle' | 'pavilionAngle'
+
+/**
+ * Further figures of a stone's shape, those that its kind has: the hole it passes, its waist, taper, flat and facet angles. Slower
+ * than its measures (a tenth of a second): asked for apart.
+ * @example stoneMore(crystal).map((m) => m.id) // ['passes', 'taper']
+ */
+export function stoneMore(stone: Stone): { readonly id: ShapeMore; readonly quantity: Quantity }[] {
+  const full = fullStone(stone)
+  const all = shapeInputs(stone, stoneInputs(stone))
+  const waisted = waistsOf(full).length > 0
+  const ids: readonly (readonly [ShapeMore, boolean])[] = [
+    ['passes', true],
+    ['waist', waisted],
+    ['waistDeep', waisted],
+    ['taper', stone.kind === 'crystal'],
+    ['footprint', footprint(full).length > 0 && stone.kind !== 'faceted'],
+    ['crownAngle', stone.kind === 'faceted'],
+    ['pavilionAngle', stone.kind === 'faceted'],
+  ]
+  return ids.filter(([, has]) => has).map(([id]) => ({ id, quantity: work(`stone.shape.${id}`, all) }))
 }
 
 /** Measures that carry a tolerance on to others. */

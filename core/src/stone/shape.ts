@@ -270,8 +270,13 @@ export function waistsOf(stone: FullStone): Waist[] {
       ? (shape.body.outline.top + shape.body.outline.bottom) / 2
       : 0
   const widths: { at: number; across: number }[] = []
-  for (let i = 1; i < n; i++) {
-    const y = middle - half + (stone.length * i) / n
+  // a turned stone is narrowest where it was measured: at the ends of its stretches
+  const edges = shape.body.axis === 'y' ? shape.body.stretches.map((k) => k.at(0).h) : []
+  const heights = [
+    ...edges,
+    ...Array.from({ length: n - 1 }, (_, i) => middle - half + (stone.length * (i + 1)) / n),
+  ]
+  for (const y of heights.sort((a, b) => a - b)) {
     const xs = sectionLoops(shape.mesh, { normal: [0, 1, 0], offset: y }).flatMap((loop) =>
       loop.map((p) => p[0]),
     )

@@ -8,6 +8,7 @@ import {
   plan,
   planHold,
   startingOptions,
+  stoneMore,
   stoneText,
   type Plan,
   type Stone,
@@ -22,6 +23,7 @@ const compute = {
     return { ...found, line: holdLine(found.hold, numberOf(found.shown.pull)) }
   },
   startingOptions,
+  stoneMore,
   /** Stones that go into this very frame, best held first; those of another shape or size are left out. */
   fitting(made: Plan, stones: readonly { readonly id: string; readonly stone: Stone }[]) {
     return stones

@@ -1,7 +1,7 @@
 import type { Design } from '../../design/index.js'
 import type { Finding } from '../../finding/index.js'
 import { leastRadius } from '../../path/index.js'
-import { checkStone, fullStone, isDomed, outlineOf, type FullStone, type Stone } from '../../stone/index.js'
+import { fullStone, isDomed, outlineOf, stoneErrors, type FullStone, type Stone } from '../../stone/index.js'
 import { numberOf } from '../../working/index.js'
 import type { Options } from '../family.js'
 import { bendGap } from '../shared/faceBend.js'
@@ -31,7 +31,7 @@ function unfitStone(stone: FullStone): Finding | undefined {
 
 /** Can a stone like this be set so at all; and with options: is there room for everything they ask. */
 export function fits(stone: Stone, options?: Options): Finding[] {
-  const out: Finding[] = [...checkStone(stone).filter((f) => f.severity === 'error')]
+  const out: Finding[] = [...stoneErrors(stone)]
   if (out.length > 0) return out
   const unfit = unfitStone(fullStone(stone))
   if (unfit) return [unfit]

@@ -12,14 +12,17 @@ import {
   stoneTolerance,
   TREATMENTS,
   type Stone,
+  type ShapeMore,
+  type stoneMore,
   type StoneMeasures,
 } from '@verger/core'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { FormProvider, useForm, useWatch } from 'react-hook-form'
-import { useNavigate, useParams } from 'react-router'
+import { Link, useLocation, useNavigate, useParams } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
 import { shapeName } from '../../app/stoneWords.js'
+import { slowWorker } from '../../compute/usePlan.js'
 import { InSpace } from '../../solid/InSpace.js'
 import { Figure } from '../../ui/Figure.js'
 import { Waiting } from '../../ui/Waiting.js'
@@ -87,7 +90,9 @@ function Measure({
   const { units } = me.workshop.settings
   const navigate = useNavigate()
   const client = useQueryClient()
-  const form = useForm<Typed>({ defaultValues: asTyped(row) })
+  // a stone measured like another begins with its measures, and without its name and readings
+  const like = (useLocation().state as { readonly like?: StoneRow } | null)?.like
+  const form = useForm<Typed>({ defaultValues: asTyped(row ?? (like && asNew(like))) })
   const typed = useWatch({ control: form.control }) as Typed
   const [lit, setLit] = useState<FieldId | undefined>(row ? undefined : 'length')
   const read = useMemo(() => readStone(typed, units), [typed, units])
@@ -330,6 +335,15 @@ function Measure({
                 </span>
               )}
               {row && (
+                <Link
+                  to="/stones/new"
+                  state={{ like: row }}
+                  className="mr-5 font-semibold text-copper underline"
+                >
+                  Measure one like it
+                </Link>
+              )}
+              {row && (
                 <button
                   type="button"
                   className="mr-5 border-0 bg-transparent font-semibold text-copper underline"
@@ -348,6 +362,13 @@ function Measure({
       </FormProvider>
     </Page>
   )
+}
+
+/** Another stone of the same measures: what was read, weighed and taped of this one is not the other's. */
+function asNew(row: StoneRow): StoneRow {
+  const stone = { ...row.stone }
+  for (const id of ['readings', 'weighed', 'taped'] as const) Reflect.deleteProperty(stone, id)
+  return { ...row, name: '', note: '', stone }
 }
 
 const TrueSize = lazy(() => import('./TrueSize.js'))
@@ -378,6 +399,21 @@ function Derived({ stone }: { stone: Stone }) {
   const settled = useDeferredValue(stone)
   const measures = useMemo(() => measuresOrNone(settled), [settled])
   const { derived } = useMemo(() => stoneTolerance(settled), [settled])
+  const [more, setMore] = useState<ReturnType<typeof stoneMore>>([])
+  useEffect(() => {
+    let live = true
+    // once typing rests: it takes a tenth of a second, and a worker
+    const wait = setTimeout(() => {
+      void slowWorker()
+        .stoneMore(settled)
+        .then((found) => live && setMore(found))
+        .catch(() => live && setMore([]))
+    }, 300)
+    return () => {
+      live = false
+      clearTimeout(wait)
+    }
+  }, [settled])
   if (!measures) return null
   const rows = [
     ['Edge girth', measures.girthEdge, derived.girthEdge],
@@ -403,8 +439,26 @@ function Derived({ stone }: { stone: Stone }) {
           </dd>
         </div>
       ))}
+      {more.map(({ id, quantity }) => (
+        <div key={id} className="flex items-baseline justify-between gap-3">
+          <dt className="text-soft">{MORE[id]}</dt>
+          <dd className="m-0">
+            <Figure name={MORE[id]} q={quantity} />
+          </dd>
+        </div>
+      ))}
     </dl>
   )
+}
+
+const MORE: Readonly<Record<ShapeMore, string>> = {
+  passes: 'Passes a hole of',
+  waist: 'Waist, across',
+  waistDeep: 'Waist, how deep',
+  taper: 'Taper toward the point',
+  footprint: 'Flat it lies on',
+  crownAngle: 'Crown angle',
+  pavilionAngle: 'Pavilion angle',
 }
 
 function measuresOrNone(stone: Stone): StoneMeasures | undefined {
