@@ -178,16 +178,17 @@ export async function startPostgres(folder, state, { firstPort, durable = true, 
       owned(join(bin, 'pg_ctl'), ['-D', data, '-l', log, '-o', flags, '-w', '-t', '60', 'start'], {
         stdio: 'ignore',
       })
-    try {
-      await once()
-    } catch {
-      // a stale pid file, or memory still held after a kill: once more after a moment
-      await sleep(1500)
-      await once().catch(() => {
-        const tail = existsSync(log) ? readFileSync(log, 'utf8').slice(-800) : ''
-        throw new Error(`The database does not start. Its log (${log}) ends:\n${tail}`)
-      })
+    // a stale pid file, or backends of a killed one that are still going: some seconds may pass
+    for (let tries = 1; ; tries++) {
+      try {
+        return await once()
+      } catch {
+        if (tries >= 8) break
+        await sleep(1500)
+      }
     }
+    const tail = existsSync(log) ? readFileSync(log, 'utf8').slice(-800) : ''
+    throw new Error(`The database does not start. Its log (${log}) ends:\n${tail}`)
   }
   if (!port) {
     if (found) await owned(join(bin, 'pg_ctl'), ['-D', data, '-m', 'fast', '-w', 'stop']).catch(() => {})
