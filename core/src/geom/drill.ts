@@ -30,19 +30,34 @@ export function drill(mesh: Mesh, through: Vec3, along: Vec3, diameter: number, 
     return [dot(d, u), dot(d, v)]
   }
   const count = mesh.positions.length / 3
-  const points: Vec3[] = []
-  for (let i = 0; i < count; i++) points.push(corner(mesh, i))
-  const on = points.map(flat)
-  const inside = (p: Vec2): boolean =>
-    p[0] * p[0] + p[1] * p[1] < r * r &&
-    ring.every((a, i) => {
+  const near = nearTriangles(mesh, flat, r)
+  // most of the surface is nowhere near the hole: only the rest is looked at
+  const points = new Array<Vec3>(count)
+  const on = new Array<Vec2>(count)
+  const isIn = new Array<boolean>(count)
+  const within = (r * Math.cos(Math.PI / n)) ** 2
+  const inside = (p: Vec2): boolean => {
+    const far = p[0] * p[0] + p[1] * p[1]
+    if (far < within || far >= r * r) return far < within
+    return ring.every((a, i) => {
       const b = ring[(i + 1) % n]!
       return (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]) > 0
     })
-  const isIn = on.map(inside)
-  /** Both on one far side of the ring's box: no cut. */
-  const beyond = (p: Vec2, q: Vec2): boolean =>
-    (p[0] > r && q[0] > r) || (p[0] < -r && q[0] < -r) || (p[1] > r && q[1] > r) || (p[1] < -r && q[1] < -r)
+  }
+  for (const t of near)
+    for (let k = t; k < t + 3; k++) {
+      const i = mesh.triangles[k]!
+      if (points[i]) continue
+      points[i] = corner(mesh, i)
+      on[i] = flat(points[i])
+      isIn[i] = inside(on[i])
+    }
+  /** Wholly outside the circle round the ring: no cut. */
+  const beyond = (p: Vec2, q: Vec2): boolean => {
+    const [dx, dy] = [q[0] - p[0], q[1] - p[1]]
+    const along = Math.max(0, Math.min(1, -(p[0] * dx + p[1] * dy) / (dx * dx + dy * dy || 1)))
+    return (p[0] + along * dx) ** 2 + (p[1] + along * dy) ** 2 > r * r
+  }
   const cuts = new Map<number, { index: number; t: number; side: number }[]>()
   /** Points in which an edge crosses the ring, in order from its lower-numbered end; shared by both triangles. */
   const cutsOf = (i: number, j: number) => {
@@ -70,37 +85,21 @@ export function drill(mesh: Mesh, through: Vec3, along: Vec3, diameter: number, 
     return i < j ? found : [...found].reverse()
   }
   const triangles: number[] = []
-  for (let t = 0; t < mesh.triangles.length; t += 3) {
+  for (const t of near) {
     const ids = [mesh.triangles[t]!, mesh.triangles[t + 1]!, mesh.triangles[t + 2]!] as const
-    // nowhere near the hole: most of them
-    const far = ([0, 1] as const).some(
-      (k) => ids.every((i) => on[i]![k] > r) || ids.every((i) => on[i]![k] < -r),
-    )
-    if (far) {
-      triangles.push(...ids)
+    // the ring is convex: what has all its corners inside is drilled away
+    if (isIn[ids[0]] && isIn[ids[1]] && isIn[ids[2]]) continue
+    const [A, B, C] = [on[ids[0]]!, on[ids[1]]!, on[ids[2]]!]
+    if (beyond(A, B) && beyond(B, C) && beyond(C, A) && !holdsMiddle(A, B, C)) {
+      triangles.push(ids[0], ids[1], ids[2])
       continue
     }
     const walk = ids.map((i, k) => ({ i, cuts: cutsOf(i, ids[(k + 1) % 3]!) }))
     const crossings = walk.reduce((sum, w) => sum + w.cuts.length, 0)
-    const [A, B, C] = [on[ids[0]]!, on[ids[1]]!, on[ids[2]]!]
     const turn = (B[0] - A[0]) * (C[1] - A[1]) - (B[1] - A[1]) * (C[0] - A[0])
-    if (crossings === 0) {
-      if (isIn[ids[0]]!) continue
-      const middle = ring[0]!
-      const holds =
-        turn !== 0 &&
-        [
-          [A, B],
-          [B, C],
-          [C, A],
-        ].every(
-          ([p, q]) =>
-            ((q![0] - p![0]) * (middle[1] - p![1]) - (q![1] - p![1]) * (middle[0] - p![0])) * turn > 0,
-        )
-      if (!holds) {
-        triangles.push(...ids)
-        continue
-      }
+    if (crossings === 0 && !holdsMiddle(A, B, C)) {
+      triangles.push(...ids)
+      continue
     }
     // the ring's corners, lifted onto this triangle when they are needed
     const lifted = new Map<number, number>()
@@ -123,7 +122,7 @@ export function drill(mesh: Mesh, through: Vec3, along: Vec3, diameter: number, 
       // earcut wants the plane in which the triangle is seen; a mirror image is turned back
       const flip = turn < 0 ? -1 : 1
       const coordinates = all.flatMap((i) => {
-        const p = i < on.length ? on[i]! : flat(points[i]!)
+        const p = on[i] ?? flat(points[i]!)
         return [flip * p[0], p[1]]
       })
       const found = earcut(coordinates, hole.length > 0 ? [outer.length] : undefined, 2)
@@ -178,7 +177,27 @@ export function drill(mesh: Mesh, through: Vec3, along: Vec3, diameter: number, 
       run = []
     }
   }
-  return closed(points, walls(points, triangles, axis, flat, count))
+  return closed(mesh, near, points, walls(points, triangles, axis, flat, count))
+}
+
+/** Is the origin inside a triangle of the plane, whichever way it turns. */
+function holdsMiddle(a: Vec2, b: Vec2, c: Vec2): boolean {
+  const [p, q, r] = [a[0] * b[1] - a[1] * b[0], b[0] * c[1] - b[1] * c[0], c[0] * a[1] - c[1] * a[0]]
+  return (p > 0 && q > 0 && r > 0) || (p < 0 && q < 0 && r < 0)
+}
+
+/** Triangles whose shadow along the hole comes into the square round it, by where they stand in the list. */
+function nearTriangles({ positions, triangles }: Mesh, flat: (p: Vec3) => Vec2, r: number): number[] {
+  // on which far sides of the square a corner lies, as bits: a triangle wholly on one side is nowhere near
+  const sides = new Uint8Array(positions.length / 3)
+  for (let i = 0; i < sides.length; i++) {
+    const [x, y] = flat([positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!])
+    sides[i] = (x > r ? 1 : x < -r ? 2 : 0) | (y > r ? 4 : y < -r ? 8 : 0)
+  }
+  const near: number[] = []
+  for (let t = 0; t < triangles.length; t += 3)
+    if ((sides[triangles[t]!]! & sides[triangles[t + 1]!]! & sides[triangles[t + 2]!]!) === 0) near.push(t)
+  return near
 }
 
 /** Joins the two open rims that drilling left by a wall between them. */
@@ -246,18 +265,30 @@ function walls(
   return out
 }
 
-/** Drops points that no triangle uses. */
-function closed(points: readonly Vec3[], triangles: readonly number[]): Mesh {
-  const index = new Map<number, number>()
-  const positions: number[] = []
-  const made = Uint32Array.from(triangles, (i) => {
-    let at = index.get(i)
-    if (at === undefined) {
-      at = positions.length / 3
-      index.set(i, at)
-      positions.push(...points[i]!)
+/** The surface with the triangles near the hole replaced; points that no triangle uses any more are dropped. */
+function closed(old: Mesh, near: readonly number[], points: readonly Vec3[], made: readonly number[]): Mesh {
+  const kept = old.triangles.length - 3 * near.length
+  const triangles = new Uint32Array(kept + made.length)
+  let [from, to] = [0, 0]
+  for (const t of [...near, old.triangles.length]) {
+    triangles.set(old.triangles.subarray(from, t), to)
+    to += t - from
+    from = t + 3
+  }
+  triangles.set(made, kept)
+  const count = old.positions.length / 3
+  const index = new Int32Array(points.length).fill(-1)
+  const positions = new Float64Array(3 * points.length)
+  let used = 0
+  for (let k = 0; k < triangles.length; k++) {
+    const i = triangles[k]!
+    if (index[i] === -1) {
+      const at = i < count ? 3 * i : -1
+      for (const k of [0, 1, 2] as const)
+        positions[3 * used + k] = at < 0 ? points[i]![k] : old.positions[at + k]!
+      index[i] = used++
     }
-    return at
-  })
-  return { positions: Float64Array.from(positions), triangles: made }
+    triangles[k] = index[i]!
+  }
+  return { positions: positions.slice(0, 3 * used), triangles }
 }

@@ -13,6 +13,7 @@ export {
   enclosingCircle,
   girth,
   massProperties,
+  meshVolume,
   meshArea,
   movedMesh,
   planeAxes,

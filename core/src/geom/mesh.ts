@@ -104,6 +104,19 @@ export function massProperties(m: Mesh): MassProperties {
   }
 }
 
+/** Volume that a closed surface encloses, by the divergence theorem. @example meshVolume(unitCube) // 1 */
+export function meshVolume({ positions: p, triangles }: Mesh): number {
+  let six = 0
+  for (let t = 0; t < triangles.length; t += 3) {
+    const [a, b, c] = [3 * triangles[t]!, 3 * triangles[t + 1]!, 3 * triangles[t + 2]!]
+    six +=
+      p[a]! * (p[b + 1]! * p[c + 2]! - p[b + 2]! * p[c + 1]!) +
+      p[a + 1]! * (p[b + 2]! * p[c]! - p[b]! * p[c + 2]!) +
+      p[a + 2]! * (p[b]! * p[c + 1]! - p[b + 1]! * p[c]!)
+  }
+  return six / 6
+}
+
 /** Surface area, mm². */
 export function meshArea(m: Mesh): number {
   let sum = 0
@@ -175,9 +188,25 @@ export function sectionLoops(m: Mesh, plane: Plane): Vec2[][] {
 }
 
 /** Length of a taut string round what the plane cuts: the perimeter of its hull; 0 where it misses. mm. */
-export function girth(m: Mesh, plane: Plane): number {
-  const points = sectionLoops(m, plane).flat()
-  return points.length === 0 ? 0 : perimeter(convexHull(points))
+export function girth({ positions: p, triangles }: Mesh, plane: Plane): number {
+  const [nx, ny, nz] = plane.normal
+  const [u, v] = planeAxes(plane.normal)
+  const height = new Float64Array(p.length / 3)
+  for (let i = 0; i < height.length; i++)
+    height[i] = nx * p[3 * i]! + ny * p[3 * i + 1]! + nz * p[3 * i + 2]! - plane.offset
+  const points: Vec2[] = []
+  for (let t = 0; t < triangles.length; t += 3)
+    for (let k = 0; k < 3; k++) {
+      const [i, j] = [triangles[t + k]!, triangles[t + ((k + 1) % 3)]!]
+      // each edge once, as it runs upward; one that lies in the plane is met at its ends by its neighbours
+      if (!(height[i]! <= 0 && height[j]! > 0)) continue
+      const s = height[i]! / (height[i]! - height[j]!)
+      const x = p[3 * i]! + s * (p[3 * j]! - p[3 * i]!)
+      const y = p[3 * i + 1]! + s * (p[3 * j + 1]! - p[3 * i + 1]!)
+      const z = p[3 * i + 2]! + s * (p[3 * j + 2]! - p[3 * i + 2]!)
+      points.push([x * u[0] + y * u[1] + z * u[2], x * v[0] + y * v[1] + z * v[2]])
+    }
+  return points.length < 2 ? 0 : perimeter(convexHull(points))
 }
 
 /** Farthest reach of the surface in a direction: the support function of its hull. */

@@ -1,4 +1,4 @@
-import { dist, drill, type Mesh, type Vec2, type Vec3 } from '../geom/index.js'
+import { drill, type Mesh, type Vec2 } from '../geom/index.js'
 import { placed, type Body, type Slice, type Stretch } from './body.js'
 
 const TWISTED_STEPS = 8
@@ -40,6 +40,13 @@ function slicesOf(stretch: Stretch, reach: number, tolerance: number): Slice[] {
  * @throws RangeError when a hole does not go in on one side and out on the other
  */
 export function bodyMesh(body: Body, tolerance: number): Mesh {
+  let mesh = wholeMesh(body, tolerance)
+  for (const hole of body.holes) mesh = drill(mesh, hole.through, hole.along, hole.diameter, tolerance)
+  return mesh
+}
+
+/** The same as if nothing had been drilled. */
+export function wholeMesh(body: Body, tolerance: number): Mesh {
   const section = body.section.points(tolerance / 2)
   const { left, right, bottom, top } = body.section.box
   const reach = Math.max(-left, right, -bottom, top)
@@ -50,22 +57,41 @@ export function bodyMesh(body: Body, tolerance: number): Mesh {
     const last = slices[slices.length - 1]
     slices.push(...(last && same(last, made[0]!) ? made.slice(1) : made))
   }
-  const points: Vec3[] = []
-  const triangles: number[] = []
   const n = section.length
+  // as many as there can be: a ring for each slice, and the middles of the ends
+  const positions = new Float64Array(3 * (slices.length * n + 2))
+  const triangles = new Uint32Array(3 * (2 * n * slices.length + 2 * n))
+  let points = 0
+  let corners = 0
+  const point = (s: Slice, p: Vec2): number => {
+    const [x, y, z] = placed(body.axis, s, p)
+    positions[3 * points] = x
+    positions[3 * points + 1] = y
+    positions[3 * points + 2] = z
+    return points++
+  }
+  const triangle = (a: number, b: number, c: number): void => {
+    triangles[corners++] = a
+    triangles[corners++] = b
+    triangles[corners++] = c
+  }
+  const apart = (a: number, b: number): number =>
+    (positions[3 * a]! - positions[3 * b]!) ** 2 +
+    (positions[3 * a + 1]! - positions[3 * b + 1]!) ** 2 +
+    (positions[3 * a + 2]! - positions[3 * b + 2]!) ** 2
   const pointed = (s: Slice) => s.u === 0 && s.v === 0
   const rings = slices.map((s) => {
-    const at = points.length
-    if (pointed(s)) points.push(placed(body.axis, s, [0, 0]))
-    else for (const p of section) points.push(placed(body.axis, s, p))
+    const at = points
+    if (pointed(s)) point(s, [0, 0])
+    else for (const p of section) point(s, p)
     return at
   })
   const fan = (at: number, s: Slice, first: boolean) => {
-    const middle = points.length
-    points.push(placed(body.axis, s, [0, 0]))
+    const middle = point(s, [0, 0])
     for (let i = 0; i < n; i++) {
       const j = (i + 1) % n
-      triangles.push(middle, ...(first ? [at + j, at + i] : [at + i, at + j]))
+      if (first) triangle(middle, at + j, at + i)
+      else triangle(middle, at + i, at + j)
     }
   }
   const [first, last] = [slices[0]!, slices[slices.length - 1]!]
@@ -75,23 +101,20 @@ export function bodyMesh(body: Body, tolerance: number): Mesh {
     const [pa, pb] = [pointed(slices[k]!), pointed(slices[k + 1]!)]
     for (let i = 0; i < n; i++) {
       const j = (i + 1) % n
-      if (pa) triangles.push(a, b + j, b + i)
-      else if (pb) triangles.push(a + i, a + j, b)
-      else {
-        // the shorter way across, so that slim quadrilaterals stay as flat as they can
-        if (dist(points[a + i]!, points[b + j]!) <= dist(points[a + j]!, points[b + i]!))
-          triangles.push(a + i, a + j, b + j, a + i, b + j, b + i)
-        else triangles.push(a + i, a + j, b + i, a + j, b + j, b + i)
+      if (pa) triangle(a, b + j, b + i)
+      else if (pb) triangle(a + i, a + j, b)
+      // the shorter way across, so that slim quadrilaterals stay as flat as they can
+      else if (apart(a + i, b + j) <= apart(a + j, b + i)) {
+        triangle(a + i, a + j, b + j)
+        triangle(a + i, b + j, b + i)
+      } else {
+        triangle(a + i, a + j, b + i)
+        triangle(a + j, b + j, b + i)
       }
     }
   }
   if (!pointed(last)) fan(rings[rings.length - 1]!, last, false)
-  let mesh: Mesh = {
-    positions: Float64Array.from(points.flat()),
-    triangles: Uint32Array.from(triangles),
-  }
-  for (const hole of body.holes) mesh = drill(mesh, hole.through, hole.along, hole.diameter, tolerance)
-  return mesh
+  return { positions: positions.slice(0, 3 * points), triangles: triangles.slice(0, corners) }
 }
 
 const same = (a: Slice, b: Slice): boolean =>

@@ -1,10 +1,11 @@
 import {
   convexHull,
+  drill,
   enclosingCircle,
   girth,
   indexMesh,
-  integrate,
   massProperties,
+  meshVolume,
   planeAxes,
   sectionLoops,
   shadowHull,
@@ -15,8 +16,8 @@ import {
   type Vec2,
   type Vec3,
 } from '../geom/index.js'
-import { bodyOf, bodyVolume, type Body, type Hole } from './body.js'
-import { bodyMesh } from './bodyMesh.js'
+import { bodyOf, bodyVolume, type Body } from './body.js'
+import { wholeMesh } from './bodyMesh.js'
 import { ALL_MEASURES, type FullStone } from './stone.js'
 
 /** How far a stone's triangles may lie from its surface, mm. */
@@ -67,7 +68,10 @@ export function shapeOf(stone: FullStone, tolerance = MESH_TOLERANCE): Shape {
     stone,
     body,
     get mesh() {
-      return (mesh ??= bodyMesh(body, tolerance))
+      return (mesh ??= body.holes.reduce(
+        (m, hole) => drill(m, hole.through, hole.along, hole.diameter, tolerance),
+        body.holes.length > 0 ? shapeOf({ ...stone, hole: 0 }, tolerance).mesh : wholeMesh(body, tolerance),
+      ))
     },
     get index() {
       return (index ??= indexMesh(made.mesh))
@@ -84,35 +88,18 @@ export function shapeOf(stone: FullStone, tolerance = MESH_TOLERANCE): Shape {
   return made
 }
 
-/** Volume that a drill hole takes from a stone: chords along the hole, over its circle. mm³ */
-export function holeVolume(stone: FullStone, hole: Hole): number {
-  const solid = shapeOf({ ...stone, hole: 0 }, CHORD_TOLERANCE)
-  const [u, v] = planeAxes(hole.along)
-  const R = hole.diameter / 2
-  const chord = (x: number, y: number): number => {
-    const from: Vec3 = [
-      hole.through[0] + x * u[0] + y * v[0],
-      hole.through[1] + x * u[1] + y * v[1],
-      hole.through[2] + x * u[2] + y * v[2],
-    ]
-    const hits = solid.index.crossings(from, hole.along)
-    return hits.length < 2 ? 0 : hits[hits.length - 1]! - hits[0]!
-  }
-  const around = 12
-  return integrate(
-    (r) => {
-      let sum = 0
-      for (let i = 0; i < around; i++) {
-        const a = 0.05 + (2 * Math.PI * i) / around
-        sum += chord(r * Math.cos(a), r * Math.sin(a))
-      }
-      return (sum / around) * 2 * Math.PI * r
-    },
-    0,
-    R,
-    1,
-  )
+/**
+ * Volume that the drill holes take from a stone, mm³: what the triangles lose when they are drilled (a hole's flat sides enclose the
+ * circle's own area).
+ */
+export function holeVolume(stone: FullStone): number {
+  const shape = shapeOf(stone)
+  return shape.body.holes.length === 0 ? 0 : meshVolume(undrilled(shape).mesh) - meshVolume(shape.mesh)
 }
+
+/** The stone as it was before it was drilled. */
+const undrilled = ({ stone, body }: Shape): Shape =>
+  body.holes.length > 0 ? shapeOf({ ...stone, hole: 0 }) : shapeOf(stone)
 
 /** Figures of a stone that hang on its whole shape. mm, mm³. */
 export interface ShapeFigures {
@@ -171,10 +158,10 @@ export const figuresOf = (stone: FullStone): ShapeFigures => shapeOf(stone).figu
 function workOutFigures(shape: Shape): ShapeFigures {
   const { body, stone } = shape
   // a string is laid over a drill hole, not into it
-  const { mesh } = body.holes.length > 0 ? shapeOf({ ...stone, hole: 0 }) : shape
+  const { mesh } = undrilled(shape)
   const at = (which: 'edge' | 'length' | 'width') => girth(mesh, girthPlane(stone, which))
   const slanted = body.stretches.some((s) => s.at(0).slant || s.at(1).slant)
-  const whole = slanted || stone.kind === 'crystal' ? massProperties(mesh).volume : bodyVolume(body).volume
+  const whole = slanted || stone.kind === 'crystal' ? meshVolume(mesh) : bodyVolume(body).volume
   const edge = body.outline?.arcs.reduce((sum, k) => sum + (k.to - k.from) * k.r, 0)
   const edgeGirth = edge !== undefined && body.outline!.convex ? edge : at('edge')
   return {
@@ -182,7 +169,7 @@ function workOutFigures(shape: Shape): ShapeFigures {
     edgeGirth,
     girthLength: at('length'),
     girthWidth: at('width'),
-    volume: body.holes.reduce((v, h) => v - holeVolume(stone, h), whole),
+    volume: whole - holeVolume(stone),
   }
 }
 
