@@ -3,10 +3,12 @@ import {
   family,
   FAMILIES,
   fill,
+  GROUP_LIMITS,
   HOLE_WAYS,
   KINDS,
   MINERALS,
   optionsSchema,
+  ROW_ORDERS,
   STONE_KINDS,
   STONE_LIMITS,
   stoneErrors,
@@ -22,6 +24,28 @@ const measure = z
   .min(STONE_LIMITS.least, `must be ${STONE_LIMITS.least} mm or more`)
   .max(STONE_LIMITS.most, `must be ${STONE_LIMITS.most} mm or less`)
 const coordinate = z.number().min(-200).max(200)
+
+/** A row of stones alike or graded, or a pair for two ears. */
+const groupSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('row'),
+    count: z.number().int().min(GROUP_LIMITS.least).max(GROUP_LIMITS.most),
+    last: measure.optional(),
+    order: z.enum(ROW_ORDERS).optional(),
+    gap: z.number().min(0).max(50),
+  }),
+  z.strictObject({
+    kind: z.literal('pair'),
+    mate: z
+      .strictObject({
+        length: measure.optional(),
+        width: measure.optional(),
+        depth: measure.optional(),
+        weighed: z.number().positive().max(10_000).optional(),
+      })
+      .optional(),
+  }),
+])
 
 /** What every stone has, and what its kind adds: from the core's own table of kinds. */
 function kindSchema(kind: StoneKind) {
@@ -40,6 +64,7 @@ function kindSchema(kind: StoneKind) {
     readings: z.record(z.string().max(20), z.array(z.number().min(0).max(1000)).min(1).max(20)).optional(),
     weighed: z.number().positive().max(10_000).optional(),
     taped: z.number().positive().max(2000).optional(),
+    group: groupSchema.optional(),
     ...(outlines.includes('free')
       ? {
           points: z

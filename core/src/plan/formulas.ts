@@ -1,7 +1,7 @@
 import { cutFormulas } from '../cut/index.js'
 import { priceFormulas, pricingFormulas } from '../price/index.js'
 import { FAMILIES } from '../settings/index.js'
-import { stoneFormulas } from '../stone/index.js'
+import { groupFormulas, stoneFormulas } from '../stone/index.js'
 import type { Formulas } from '../working/index.js'
 import { holdFormulas } from './holdWorking.js'
 
@@ -9,6 +9,7 @@ import { holdFormulas } from './holdWorking.js'
 export const FORMULAS: Formulas = Object.assign(
   {},
   stoneFormulas,
+  groupFormulas,
   cutFormulas,
   priceFormulas,
   pricingFormulas,

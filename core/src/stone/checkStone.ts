@@ -2,6 +2,7 @@ import { convexHull, type Vec2 } from '../geom/index.js'
 import type { Finding } from '../finding/index.js'
 import { numberOf } from '../working/index.js'
 import { bodyOf, bodyVolume, outlineOf } from './body.js'
+import { groupMeasures } from './group.js'
 import { stoneMeasures } from './measures.js'
 import { mineral, MINERALS } from './minerals.js'
 import { outlinePoints } from './outline.js'
@@ -9,6 +10,7 @@ import { hollowOf } from './shape.js'
 import {
   BEAD_FORMS,
   fullStone,
+  GROUP_LIMITS,
   HOLE_WAYS,
   KINDS,
   measuresOf,
@@ -50,6 +52,7 @@ export function stoneErrors(given: Stone): Finding[] {
   if (out.length > 0) return out
   const stone = fullStone(given)
   shapeErrors(given, stone, say)
+  groupErrors(given, say)
   if (out.length > 0) return out
   try {
     bodyOf(stone)
@@ -78,6 +81,7 @@ export function checkStone(given: Stone): Finding[] {
   holeWalls(stone, say)
   hollows(stone, say)
   agreement(given, say)
+  likeness(given, say)
   return out
 }
 
@@ -200,6 +204,48 @@ function shapeErrors(given: Stone, stone: FullStone, say: Say): void {
     say('no-such-outline', 'error', 'outline', { outline: given.outline })
   for (const t of given.treatments ?? [])
     if (!TREATMENTS.includes(t)) say('treatment', 'error', 'treatments', { treatment: t })
+}
+
+/** A row that can be laid, and a mate that is a stone. */
+function groupErrors({ group, length }: Stone, say: Say): void {
+  if (!group) return
+  if (group.kind === 'row') {
+    const { count, last = length } = group
+    if (!Number.isInteger(count) || count < GROUP_LIMITS.least || count > GROUP_LIMITS.most)
+      say('row-count', 'error', 'group', { count, ...GROUP_LIMITS })
+    if (last > length) say('row-upside-down', 'error', 'group', { last, length })
+    else if (last < SMALLEST_SHARE * length)
+      say('row-too-steep', 'error', 'group', { last, least: SMALLEST_SHARE * length })
+    return
+  }
+  for (const id of ['length', 'width', 'depth'] as const) {
+    const value = group.mate?.[id]
+    if (value === undefined) continue
+    if (value < STONE_LIMITS.least) say('too-small', 'error', 'group', { value, least: STONE_LIMITS.least })
+    else if (value > STONE_LIMITS.most) say('too-large', 'error', 'group', { value, most: STONE_LIMITS.most })
+  }
+}
+
+/** The smallest stone of a row against its largest, at least. */
+const SMALLEST_SHARE = 0.2
+/** From here on the eye or the ear lobe tells the two of a pair apart; typical, uncited. */
+const UNLIKE = { size: 0.04, mm: 0.3, mass: 0.08 } as const
+
+/** Are the two of a pair alike enough to hang from two ears. */
+function likeness(given: Stone, say: Say): void {
+  if (given.group?.kind !== 'pair') return
+  const { mate } = given.group
+  for (const id of ['length', 'width', 'depth'] as const) {
+    const [one, other] = [given[id], mate?.[id]]
+    if (other === undefined) continue
+    const apart = Math.abs(one - other)
+    if (apart > UNLIKE.mm && apart > UNLIKE.size * one)
+      say('pair-size', 'doubt', 'group', { measure: id, one, other, apart })
+  }
+  const together = groupMeasures(given)
+  if (together?.kind !== 'pair') return
+  const apart = numberOf(together.apart)
+  if (apart > 100 * UNLIKE.mass) say('pair-mass', 'doubt', 'group', { apart })
 }
 
 /** Measures that look taken for each other, or mistyped: a question, no refusal. */

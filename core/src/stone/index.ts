@@ -3,12 +3,14 @@ export {
   DEFAULT_FULLNESS,
   depthIsWidth,
   fullStone,
+  GROUP_LIMITS,
   HOLE_WAYS,
   KINDS,
   measuresOf,
   medianOf,
   OUTLINE_KINDS,
   OUTLINE_SHARES,
+  ROW_ORDERS,
   STONE_KINDS,
   TREATMENTS,
   WALL_SHARE,
@@ -17,6 +19,7 @@ export {
 export type {
   BeadForm,
   FullStone,
+  Group,
   HoleWay,
   KindSpec,
   MeasureId,
@@ -62,6 +65,8 @@ export {
   waistsOf,
 } from './shape.js'
 export type { Shape, ShapeFigures, Waist } from './shape.js'
+export { groupFormulas, groupMeasures, groupStones, mirroredStone, rowShares, scaledStone } from './group.js'
+export type { GroupMeasures } from './group.js'
 export { isDomed, solidOf } from './solid.js'
 export type { Solid, Nearest, DomeSeed } from './solid.js'
 export { careOf, MINERALS, MINERAL_SOURCE, mineral, TREATMENT_CARE } from './minerals.js'

@@ -81,6 +81,28 @@ export interface Diameter {
   readonly across: number
 }
 
+/** How many stones a row may have. */
+export const GROUP_LIMITS = { least: 2, most: 60 } as const
+export const ROW_ORDERS = ['to one end', 'largest in the middle'] as const
+
+/**
+ * Stones that are set together. A row lies side by side across the widths: its largest is the stone that is measured, the others are
+ * like it, down to `last` mm of length. A pair are two mirror images; what was measured of the other stands in `mate`.
+ */
+export type Group =
+  | {
+      readonly kind: 'row'
+      readonly count: number
+      readonly last?: number
+      readonly order?: (typeof ROW_ORDERS)[number]
+      /** Between two neighbours, mm. */
+      readonly gap: number
+    }
+  | {
+      readonly kind: 'pair'
+      readonly mate?: Readonly<Partial<Record<'length' | 'width' | 'depth' | 'weighed', number>>>
+    }
+
 /**
  * A stone as measured: length along y (toward the bail), width along x, depth along z (toward the viewer), mm. Which of the
  * other measures a kind has is in `KINDS`; those that are missing are estimated and said to be.
@@ -108,6 +130,8 @@ export interface Stone extends Readonly<Partial<Record<MeasureId, number>>> {
   readonly weighed?: number
   /** What a tape laid round the edge said, mm. */
   readonly taped?: number
+  /** The others that it is set with. */
+  readonly group?: Group
 }
 
 /** A stone with nothing left to estimate: measures that its kind does not have are 0. */

@@ -81,6 +81,14 @@ export const stoneText: Readonly<Record<string, string>> = {
     'The scale says {weighed:2} g, these measures {expected:2} g. No dome explains that; a density of {density:2} would fit {minerals}.',
   'stone.mass-off':
     'The scale says {weighed:2} g, these measures {expected:2} g, and no stone in the table has a density of {density:2}. Weigh and measure again.',
+  'stone.row-count': 'A row has {least} to {most} stones, not {count}.',
+  'stone.row-upside-down':
+    'The smallest of the row, {last:1} mm, is longer than the stone that is measured, {length:1} mm. Measure the largest.',
+  'stone.row-too-steep':
+    'The smallest of the row, {last:1} mm, is less than a fifth of the largest: at least {least:1} mm. Make two rows of it.',
+  'stone.pair-size':
+    'The two are {apart:1} mm apart in {measure} ({one:1} and {other:1} mm): it shows when they hang side by side. Is there a closer mate?',
+  'stone.pair-mass': 'One of the pair is {apart:0} % heavier: it hangs lower. Is there a closer mate?',
   'stone.wall-high': 'Is {wall:1} mm the wall? It takes most of the {depth:1} mm depth.',
 }
 

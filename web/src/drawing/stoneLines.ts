@@ -26,11 +26,15 @@ const closed = (points: readonly Vec2[]): string =>
   points.length === 0 ? '' : `M${points.map(([x, y]) => `${text(x)} ${text(-y)}`).join('L')}Z`
 const line = (a: Vec2, b: Vec2): string => `M${text(a[0])} ${text(-a[1])}L${text(b[0])} ${text(-b[1])}`
 
+/** By the stone itself, and by its measures: the same stone is asked for again and again. */
+const drawn = new WeakMap<FullStone, Partial<Record<View, StoneLines>>>()
 const known = new Map<string, StoneLines>()
 const MOST_KNOWN = 400
 
 /** Lines of a stone in a view; the last few hundred are remembered, a tray asks for all of them. */
 export function stoneLines(stone: FullStone, view: View): StoneLines {
+  const views = drawn.get(stone) ?? {}
+  if (views[view]) return views[view]
   const key = `${view} ${JSON.stringify({ ...stone, mineral: '' })}`
   let found = known.get(key)
   if (!found) {
@@ -38,11 +42,13 @@ export function stoneLines(stone: FullStone, view: View): StoneLines {
     if (known.size >= MOST_KNOWN) known.clear()
     known.set(key, found)
   }
+  drawn.set(stone, { ...views, [view]: found })
   return found
 }
 
 function make(stone: FullStone, view: View): StoneLines {
-  const { body, mesh } = shapeOf(stone, DRAWN)
+  const shape = shapeOf(stone, DRAWN)
+  const { body } = shape
   const b = bodyBox(body)
   const box =
     view === 'side'
@@ -53,7 +59,7 @@ function make(stone: FullStone, view: View): StoneLines {
   const ring = (s: Slice): Vec2[] => section.map(([x, y]): Vec2 => [flip * x * s.u, y * s.v])
   const { left, right, bottom, top } = body.section.box
   const shadow =
-    body.axis === 'z' && view !== 'side' ? closed(ring({ h: 0, u: 1, v: 1 })) : closed(silhouette(mesh, view))
+    body.axis === 'z' && view !== 'side' ? closed(ring({ h: 0, u: 1, v: 1 })) : closed(silhouette(shape.mesh, view))
   const edges: string[] = []
   const ends = body.stretches.map((s) => [s.at(0), s.at(1)] as const)
   const seams = body.stretches

@@ -23,6 +23,7 @@ function unfitStone(stone: FullStone): Finding | undefined {
     field,
     values: { kind: stone.kind, outline: stone.outline },
   })
+  if (stone.group?.kind === 'row') return say('row', 'group')
   if (!isDomed(stone)) return say('not-domed', 'kind')
   if (stone.outline === 'heart') return say('cleft', 'outline')
   if (stone.outline === 'free') return say(outlineOf(stone).convex ? 'uneven' : 'hollow', 'outline')

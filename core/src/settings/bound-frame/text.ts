@@ -69,6 +69,8 @@ export const text: FamilyText = {
       'Straight frame wires cannot follow the cleft of a heart. Another setting is tied across it.',
     'bound-frame.uneven':
       'Verger plans bound frames for outlines that are alike left and right. This free outline is not: choose the regular outline that is nearest, or another setting.',
+    'bound-frame.row':
+      'A bound frame holds one stone. This is a row: measure one of them by itself, or wait for a setting that takes rows.',
     'bound-frame.hollow':
       'Straight frame wires cannot follow an edge that is hollow. Another setting is tied across it.',
     'bound-frame.foot-too-long': 'A foot bind of {foot:1} mm leaves no side to bend. Make it shorter.',
