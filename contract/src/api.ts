@@ -67,6 +67,10 @@ export const stoneRowSchema = z.object({
   note: z.string(),
   stone: stoneSchema,
   pieceId: z.string().nullable(),
+  /** Put away: given, sold or given up; out of the tray, and kept. */
+  away: z.boolean(),
+  /** Changes with the picture; null where there is none. */
+  photo: z.string().nullable(),
 })
 export type StoneRow = z.infer<typeof stoneRowSchema>
 
@@ -81,6 +85,8 @@ export const stonesImportSchema = z.strictObject({ stones: z.array(stoneWriteSch
 export type StonesImport = z.infer<typeof stonesImportSchema>
 export const stoneEditSchema = stoneWriteSchema.extend({ version })
 export type StoneEdit = z.infer<typeof stoneEditSchema>
+export const stoneAwaySchema = z.strictObject({ away: z.boolean() })
+export type StoneAway = z.infer<typeof stoneAwaySchema>
 
 /** A plan as saved: the choices, the figures it showed, and what it was computed with. */
 export const savedPlanSchema = z.object({

@@ -123,10 +123,13 @@ export function checkChoices(stone: Stone, choices: Choices) {
 /** Longest stretch of time that one event may hold: a day, ms. */
 const DAY = 86_400_000
 
+/** An id that the client makes: what is sent twice counts once. */
+export const clientId = z.string().regex(/^[0-9a-z-]{16,40}$/, 'must be an id made by the client')
+
 /** What happened at the bench: see docs/format.md. */
 export const benchEventSchema = z
   .strictObject({
-    id: z.string().regex(/^[0-9a-z-]{16,40}$/, 'must be an id made by the client'),
+    id: clientId,
     kind: z.enum(['turn', 'undo', 'step-done', 'time', 'cut', 'note', 'proof', 'measured', 'reason']),
     /** Step, wire or check that it is about. */
     subject: z.string().min(1).max(80),

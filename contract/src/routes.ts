@@ -7,6 +7,13 @@ import {
   signUpSchema,
 } from './accounts.js'
 import {
+  instrumentRowSchema,
+  instrumentWriteSchema,
+  pressSchema,
+  readingSchema,
+  readingWriteSchema,
+} from './instruments.js'
+import {
   costsWriteSchema,
   eventsSchema,
   eventsWriteSchema,
@@ -22,6 +29,7 @@ import {
   planSaveSchema,
   sessionRowSchema,
   settingsSchema,
+  stoneAwaySchema,
   stoneEditSchema,
   stoneRowSchema,
   stonesImportSchema,
@@ -39,6 +47,8 @@ export interface RouteContract {
   readonly says: string
   readonly body?: z.ZodType
   readonly gives?: z.ZodType
+  /** Takes or gives a picture in place of JSON. */
+  readonly picture?: 'taken' | 'given'
   readonly status: 200 | 201 | 204
   /** Runs without a session. */
   readonly open?: true
@@ -161,6 +171,69 @@ export const ROUTES: readonly RouteContract[] = [
     status: 201,
   },
   {
+    method: 'PUT',
+    path: '/api/stones/{id}/away',
+    says: 'Put a stone away, or take it out again',
+    body: stoneAwaySchema,
+    gives: stoneRowSchema,
+    status: 200,
+  },
+  {
+    method: 'GET',
+    path: '/api/stones/{id}/photo',
+    says: 'The picture of a stone; small with ?small=1',
+    picture: 'given',
+    status: 200,
+  },
+  {
+    method: 'PUT',
+    path: '/api/stones/{id}/photo',
+    says: 'Give a stone a picture (JPEG, PNG or WebP, up to 12 MB); it is made anew, without what the camera wrote into it',
+    picture: 'taken',
+    gives: stoneRowSchema,
+    status: 200,
+  },
+  { method: 'DELETE', path: '/api/stones/{id}/photo', says: 'Remove the picture of a stone', status: 204 },
+  {
+    method: 'GET',
+    path: '/api/instruments',
+    says: 'Instruments that send readings',
+    gives: z.array(instrumentRowSchema),
+    status: 200,
+  },
+  {
+    method: 'POST',
+    path: '/api/instruments',
+    says: 'Tell of an instrument, before it sends',
+    body: instrumentWriteSchema,
+    gives: instrumentRowSchema,
+    status: 201,
+  },
+  { method: 'DELETE', path: '/api/instruments/{id}', says: 'Take an instrument away', status: 204 },
+  {
+    method: 'GET',
+    path: '/api/instruments/{id}/readings',
+    says: 'Readings after the numbered one (?after=)',
+    gives: z.array(readingSchema),
+    status: 200,
+  },
+  {
+    method: 'POST',
+    path: '/api/instruments/{id}/readings',
+    says: 'A reading from an instrument’s driver; an id that is there already counts once',
+    body: readingWriteSchema,
+    gives: readingSchema,
+    status: 201,
+  },
+  {
+    method: 'POST',
+    path: '/api/instruments/{id}/press',
+    says: 'Press a button of a stand-in, or lay a stone into it',
+    body: pressSchema,
+    gives: instrumentRowSchema,
+    status: 200,
+  },
+  {
     method: 'GET',
     path: '/api/pieces',
     says: 'All pieces, the latest first',
@@ -265,13 +338,27 @@ export function openApi(version: string): Record<string, unknown> {
       summary: r.says,
       ...(r.open ? { security: [] } : {}),
       ...(parameters.length > 0 ? { parameters } : {}),
+      ...(r.picture === 'taken'
+        ? {
+            requestBody: {
+              required: true,
+              content: { 'image/*': { schema: { type: 'string', format: 'binary' } } },
+            },
+          }
+        : {}),
       ...(r.body
         ? { requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(r.body) } } } }
         : {}),
       responses: {
-        [r.status]: r.gives
-          ? { description: 'Done', content: { 'application/json': { schema: jsonSchema(r.gives) } } }
-          : { description: 'Done' },
+        [r.status]:
+          r.picture === 'given'
+            ? {
+                description: 'Done',
+                content: { 'image/jpeg': { schema: { type: 'string', format: 'binary' } } },
+              }
+            : r.gives
+              ? { description: 'Done', content: { 'application/json': { schema: jsonSchema(r.gives) } } }
+              : { description: 'Done' },
         '4XX': problem,
       },
     }

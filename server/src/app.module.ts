@@ -8,6 +8,7 @@ import { CONFIG, type Config } from './config.js'
 import { DB, type Db } from './db/database.js'
 import { HealthModule } from './health/health.module.js'
 import { ProblemFilter } from './http/problem.js'
+import { InstrumentsModule } from './instruments/instruments.module.js'
 import { PiecesModule } from './pieces/pieces.module.js'
 import { StonesModule } from './stones/stones.module.js'
 import { WorkshopModule } from './workshop/workshop.module.js'
@@ -53,6 +54,7 @@ export class AppModule {
         ComputeModule,
         HealthModule,
         StonesModule,
+        InstrumentsModule,
         PiecesModule,
         WorkshopModule,
       ],

@@ -50,6 +50,7 @@ async function main(): Promise<void> {
   )
   app.use(compression())
   app.useBodyParser('json', { limit: '2mb' })
+  app.useBodyParser('raw', { type: 'image/*', limit: '12mb' })
   if (existsSync(webFolder)) {
     app.use(
       '/assets',

@@ -6,8 +6,9 @@ import { DEFAULT_SETTINGS, FAMILIES, startingOptions, STONE_KINDS, type Stone } 
 import { randomStoneOf } from '../../core/src/testingStones'
 import { AuthController } from '../src/auth/auth.controller'
 import { DocsController, HealthController } from '../src/health/health.module'
+import { InstrumentsController } from '../src/instruments/instruments.module'
 import { PiecesController } from '../src/pieces/pieces.controller'
-import { StonesController } from '../src/stones/stones.module'
+import { StonesController } from '../src/stones/stones.controller'
 import { WorkshopController } from '../src/workshop/workshop.module'
 import { eventId, Running, STONE, turn } from './running'
 
@@ -15,6 +16,7 @@ const CONTROLLERS = [
   AuthController,
   DocsController,
   HealthController,
+  InstrumentsController,
   PiecesController,
   StonesController,
   WorkshopController,
@@ -80,6 +82,15 @@ const BODIES: Readonly<Record<string, unknown>> = {
   'POST /api/stones': { name: 'A', note: '', stone: STONE },
   'POST /api/stones/import': { stones: [{ name: 'A', note: '', stone: STONE }] },
   'PUT /api/stones/{id}': { name: 'A', note: '', stone: STONE, version: 1 },
+  'PUT /api/stones/{id}/away': { away: true },
+  'POST /api/instruments': { kind: 'caliper', name: 'Blue caliper' },
+  'POST /api/instruments/{id}/readings': {
+    id: 'reading-0123456789',
+    value: 29.98,
+    unit: 'mm',
+    at: '2026-11-25T10:00:00.000Z',
+  },
+  'POST /api/instruments/{id}/press': { button: 'lay', stoneId: 'none', measure: 'length' },
   'POST /api/pieces': { stoneId: 'none', name: '' },
   'PUT /api/pieces/{id}': { version: 1, name: 'x', station: 'plan' },
   'PUT /api/pieces/{id}/plan': { version: 1, familyVersion: 1, choices: CHOICES, lengths: { front: 150 } },
@@ -121,6 +132,9 @@ beforeAll(async () => {
     mine,
   )
   ids.variant = kept.body.variants[0].id
+  ids.instruments = (
+    await server.call('POST', '/api/instruments', BODIES['POST /api/instruments'], mine)
+  ).body.id
   ids.sessions = (await server.call('GET', '/api/auth/sessions', undefined, mine)).body[0].id
 }, 120_000)
 afterAll(() => server.kill())

@@ -56,6 +56,10 @@ export class Running {
     })
   }
 
+  get address(): string {
+    return `http://127.0.0.1:${this.port}`
+  }
+
   kill(): void {
     this.child?.kill('SIGKILL')
   }
@@ -80,6 +84,11 @@ export class Running {
       json = text
     }
     return { status: response.status, body: json, headers: response.headers }
+  }
+
+  /** Opens the demo workshop; gives the cookie. */
+  async openDemo(): Promise<string> {
+    return cookieOf(await this.call('POST', '/api/auth/demo'))
   }
 
   /** Makes an account with a workshop of its own; gives its cookie. */

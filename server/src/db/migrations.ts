@@ -64,4 +64,26 @@ export const migrations: Record<string, Migration> = {
       for (const statement of statements) await sql.raw(statement).execute(db)
     },
   },
+  '0003_photos_instruments_away': {
+    async up(db: Kysely<unknown>) {
+      const statements = [
+        `alter table stones add column away_at timestamptz`,
+        `create table photos (
+          workshop_id text not null, stone_id text not null, "large" bytea not null, "small" bytea not null,
+          made_at timestamptz not null default now(), primary key (workshop_id, stone_id),
+          foreign key (workshop_id, stone_id) references stones(workshop_id, id) on delete cascade)`,
+        `create table instruments (
+          workshop_id text not null references workshops(id) on delete cascade, id text not null,
+          kind text not null check (kind in ('caliper','scale')), name text not null, state jsonb,
+          created_at timestamptz not null default now(), primary key (workshop_id, id))`,
+        `create table readings (
+          workshop_id text not null, id text not null, instrument_id text not null,
+          seq bigint generated always as identity, value double precision not null, unit text not null,
+          at timestamptz not null, primary key (workshop_id, id),
+          foreign key (workshop_id, instrument_id) references instruments(workshop_id, id) on delete cascade)`,
+        `create index readings_seq on readings (workshop_id, instrument_id, seq)`,
+      ]
+      for (const statement of statements) await sql.raw(statement).execute(db)
+    },
+  },
 }

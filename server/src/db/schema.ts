@@ -1,6 +1,17 @@
-import type { BenchEvent, Costs, Role, SavedPlan, Settings, StationId, Variant } from '@verger/contract'
+import type {
+  BenchEvent,
+  Costs,
+  InstrumentKind,
+  ReadingUnit,
+  Role,
+  SavedPlan,
+  Settings,
+  StationId,
+  Variant,
+} from '@verger/contract'
 import type { Stone } from '@verger/core'
-import type { ColumnType, Generated } from 'kysely'
+import type { ColumnType, Generated, GeneratedAlways } from 'kysely'
+import type { StandInState } from '../instruments/standIn.js'
 
 /** jsonb: read as a value, written as its text. */
 type Json<T> = ColumnType<T, string, string>
@@ -44,7 +55,26 @@ export interface Tables {
     note: string
     stone: Json<Stone>
     removed_at: Date | null
+    away_at: Date | null
     created_at: Made
+  }
+  photos: { workshop_id: string; stone_id: string; large: Buffer; small: Buffer; made_at: Date }
+  instruments: {
+    workshop_id: string
+    id: string
+    kind: InstrumentKind
+    name: string
+    state: ColumnType<StandInState | null, string | null, string | null>
+    created_at: Made
+  }
+  readings: {
+    workshop_id: string
+    id: string
+    instrument_id: string
+    seq: GeneratedAlways<string>
+    value: number
+    unit: ReadingUnit
+    at: ColumnType<Date, string, string>
   }
   pieces: {
     workshop_id: string

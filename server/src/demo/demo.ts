@@ -4,6 +4,7 @@ import { randomBytes } from 'node:crypto'
 import { AuthService } from '../auth/auth.service.js'
 import compute from '../compute/plan.worker.js'
 import type { Db } from '../db/database.js'
+import { layOutStandIns } from '../instruments/instruments.repository.js'
 
 interface DemoStone {
   readonly id: string
@@ -248,7 +249,10 @@ const eventId = () => randomBytes(12).toString('hex')
 /** Loads the demo workshop once. Returns false when it is there already. */
 export async function loadDemo(db: Db, now: Date, tell: (line: string) => void): Promise<boolean> {
   const there = await db.selectFrom('workshops').select('id').where('demo', '=', true).executeTakeFirst()
-  if (there) return false
+  if (there) {
+    await layOutStandIns(db, there.id)
+    return false
+  }
   tell('Loading the demo workshop …')
   const workshop = 'demo-fruit-store'
   const settings = DEFAULT_SETTINGS
@@ -324,6 +328,7 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
           .execute()
     }
   })
+  await layOutStandIns(db, workshop)
   return true
 }
 

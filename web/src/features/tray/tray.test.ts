@@ -20,6 +20,8 @@ const rows: StoneRow[] = STONE_KINDS.flatMap((kind, k) => {
         out.length === 1
           ? { ...stone, treatments: ['dyed', 'foil-backed'], readings: { length: [10, 10.2] } }
           : stone,
+      away: false,
+      photo: null,
       pieceId: out.length === 2 ? 'piece' : null,
     })
   }
