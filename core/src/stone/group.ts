@@ -36,7 +36,7 @@ const round = (v: number): number => Number(v.toFixed(4))
 /** The same stone `k` times as large: every length, and nothing that was read of the one that was measured. */
 export function scaledStone(stone: Stone, k: number): Stone {
   const out: Record<string, unknown> = { ...stone }
-  for (const id of ['readings', 'weighed', 'taped', 'group']) delete out[id]
+  for (const id of ['readings', 'weighed', 'taped', 'group']) Reflect.deleteProperty(out, id)
   for (const id of ['length', 'width', 'depth'] as const) out[id] = round(stone[id] * k)
   for (const m of measuresOf(stone))
     if (m.unit === 'mm' && stone[m.id] !== undefined) out[m.id] = round(stone[m.id]! * k)

@@ -91,6 +91,16 @@ export const DEMO_STONES: readonly DemoStone[] = [
     piece: { name: 'Two-sided moon', station: 'plan', alloy: 'sterling silver' },
   },
   {
+    id: 'demo-seeds',
+    name: 'Two seeds',
+    note: 'The left one is a little fuller.',
+    stone: cab('drop', 'peridot', 15, 10, 4.4, {
+      wall: 1.2,
+      weighed: 1.24,
+      group: { kind: 'pair', mate: { length: 15.1, weighed: 1.2 } },
+    }),
+  },
+  {
     id: 'demo-ledge',
     name: 'Cut ledge',
     stone: cab('cushion', 'rhodonite', 24, 21, 6.6, { wall: 2 }),
@@ -105,9 +115,13 @@ export const DEMO_STONES: readonly DemoStone[] = [
   },
   {
     id: 'demo-spark',
-    name: 'Row of sparks, one of nine',
-    note: 'Nine alike, for a row.',
-    stone: { ...cab('round', 'garnet', 4, 4, 2.5, { girdle: 0.15, crown: 0.7 }), kind: 'faceted' },
+    name: 'Row of sparks',
+    note: 'Nine, smaller toward both ends.',
+    stone: {
+      ...cab('round', 'garnet', 4, 4, 2.5, { girdle: 0.15, crown: 0.7 }),
+      kind: 'faceted',
+      group: { kind: 'row', count: 9, last: 2.6, order: 'largest in the middle', gap: 0.4 },
+    },
   },
   {
     id: 'demo-candle',

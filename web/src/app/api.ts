@@ -3,6 +3,7 @@ import {
   type BenchEvent,
   type CostsWrite,
   type Health,
+  type InstrumentRow,
   type InviteMade,
   type InviteTake,
   type InviteWrite,
@@ -13,7 +14,9 @@ import {
   type PieceRow,
   type PlanSave,
   type PlanSaved,
+  type Press,
   type Problem,
+  type Reading,
   type SessionRow,
   type Settings,
   type SignIn,
@@ -23,6 +26,10 @@ import {
   type StoneWrite,
   type VariantWrite,
 } from '@verger/contract'
+
+/** Where the picture of a stone is; the address changes with it. */
+export const photoAddress = (row: Pick<StoneRow, 'id' | 'photo'>, small = false): string =>
+  `/api/stones/${row.id}/photo?v=${row.photo ?? ''}${small ? '&small=1' : ''}`
 
 /** A refusal of the server in its own words; status 0 when it could not be reached. */
 export class ApiError extends Error {
@@ -46,9 +53,11 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
       method,
       headers: {
         'x-verger-contract': CONTRACT_VERSION,
-        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(body === undefined
+          ? {}
+          : { 'content-type': body instanceof Blob ? body.type || 'image/jpeg' : 'application/json' }),
       },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      ...(body === undefined ? {} : { body: body instanceof Blob ? body : JSON.stringify(body) }),
     })
   } catch {
     throw new ApiError({
@@ -83,6 +92,13 @@ export const api = {
   addStone: (body: StoneWrite) => call<StoneRow>('POST', '/stones', body),
   addStones: (stones: StoneWrite[]) => call<StoneRow[]>('POST', '/stones/import', { stones }),
   editStone: (id: string, body: StoneEdit) => call<StoneRow>('PUT', `/stones/${id}`, body),
+  putAway: (id: string, away: boolean) => call<StoneRow>('PUT', `/stones/${id}/away`, { away }),
+  setPhoto: (id: string, picture: Blob) => call<StoneRow>('PUT', `/stones/${id}/photo`, picture),
+  removePhoto: (id: string) => call<void>('DELETE', `/stones/${id}/photo`),
+  instruments: () => call<InstrumentRow[]>('GET', '/instruments'),
+  readings: (id: string, after: number) =>
+    call<Reading[]>('GET', `/instruments/${id}/readings?after=${after}`),
+  press: (id: string, body: Press) => call<InstrumentRow>('POST', `/instruments/${id}/press`, body),
   pieces: () => call<PieceRow[]>('GET', '/pieces'),
   piece: (id: string) => call<PieceRow>('GET', `/pieces/${id}`),
   addPiece: (stoneId: string, name: string) => call<PieceRow>('POST', '/pieces', { stoneId, name }),

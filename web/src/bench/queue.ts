@@ -27,9 +27,3 @@ export async function unsent(keeper: string, piece: string): Promise<BenchEvent[
 export async function sent(keeper: string, piece: string, events: readonly BenchEvent[]): Promise<void> {
   await Promise.all(events.map((event) => del(keyOf({ keeper, piece, event }), store)))
 }
-
-/** An id made without secure-context functions: plain http on a local network has none. */
-export function newEventId(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(12))
-  return [...bytes].map((b) => b.toString(16).padStart(2, '0')).join('')
-}

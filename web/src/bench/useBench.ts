@@ -2,7 +2,8 @@ import { tally, type BenchEvent, type BenchTally } from '@verger/contract'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { api } from '../app/api.js'
-import { keep, newEventId, sent, unsent } from './queue.js'
+import { newId } from '../app/newId.js'
+import { keep, sent, unsent } from './queue.js'
 
 export interface Bench {
   readonly tally: BenchTally
@@ -59,7 +60,7 @@ export function useBench(keeper: string, piece: string): Bench {
   const add = useCallback(
     async (kind: BenchEvent['kind'], subject: string, value?: number | string) => {
       const event: BenchEvent = {
-        id: newEventId(),
+        id: newId(),
         kind,
         subject,
         at: new Date().toISOString(),

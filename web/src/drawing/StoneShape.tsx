@@ -1,20 +1,23 @@
 import { mineral, type FullStone } from '@verger/core'
-import { useId } from 'react'
+import { memo, useId } from 'react'
 import type { View } from './project.js'
 import { stoneLines } from './stoneLines.js'
 
 /** A stone in its material's colours, in true millimetres: its shadow, the edges on it, and its hole. */
-export function StoneShape({
+export const StoneShape = memo(function StoneShape({
   stone,
   view,
   ghost = false,
+  mineral: of = stone.mineral,
 }: {
   stone: FullStone
   view: View
   ghost?: boolean
+  /** In the colours of another material than its own. */
+  mineral?: string
 }) {
   const id = useId()
-  const [light, body, deep] = mineral(stone.mineral).colour
+  const [light, body, deep] = mineral(of).colour
   const { shadow, edges, hidden, box } = stoneLines(stone, view)
   const small = Math.min(box.x1 - box.x0, box.y1 - box.y0)
   const [cx, cy] = [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2]
@@ -90,4 +93,4 @@ export function StoneShape({
       )}
     </g>
   )
-}
+})

@@ -9,8 +9,11 @@ import {
 } from '@verger/core'
 import type { View } from './project.js'
 
-/** Triangles coarse enough to be drawn at once, mm. */
-const DRAWN = 0.05
+/** Triangles coarse enough to be drawn at once, and lines fine enough to look smooth: at most, mm, and as a share of the stone. */
+const DRAWN = { most: 0.05, share: 0.0025 } as const
+const SMOOTH = { most: 0.02, share: 0.0008 } as const
+const within = (k: { readonly most: number; readonly share: number }, stone: FullStone): number =>
+  Math.min(k.most, k.share * Math.max(stone.length, stone.width))
 
 /** A stone in one view: its shadow, and the edges that are seen on it, as SVG path data in mm (sheet y is down). */
 export interface StoneLines {
@@ -47,7 +50,7 @@ export function stoneLines(stone: FullStone, view: View): StoneLines {
 }
 
 function make(stone: FullStone, view: View): StoneLines {
-  const shape = shapeOf(stone, DRAWN)
+  const shape = shapeOf(stone, within(DRAWN, stone))
   const { body } = shape
   const b = bodyBox(body)
   const box =
@@ -55,11 +58,13 @@ function make(stone: FullStone, view: View): StoneLines {
       ? { x0: b.z0, x1: b.z1, y0: -b.y1, y1: -b.y0 }
       : { x0: view === 'back' ? -b.x1 : b.x0, x1: view === 'back' ? -b.x0 : b.x1, y0: -b.y1, y1: -b.y0 }
   const flip = view === 'back' ? -1 : 1
-  const section = body.section.points(0.02)
+  const section = body.section.points(within(SMOOTH, stone))
   const ring = (s: Slice): Vec2[] => section.map(([x, y]): Vec2 => [flip * x * s.u, y * s.v])
   const { left, right, bottom, top } = body.section.box
   const shadow =
-    body.axis === 'z' && view !== 'side' ? closed(ring({ h: 0, u: 1, v: 1 })) : closed(silhouette(shape.mesh, view))
+    body.axis === 'z' && view !== 'side'
+      ? closed(ring({ h: 0, u: 1, v: 1 }))
+      : closed(silhouette(shape.mesh, view))
   const edges: string[] = []
   const ends = body.stretches.map((s) => [s.at(0), s.at(1)] as const)
   const seams = body.stretches

@@ -37,7 +37,9 @@ export function sayQuantity(q: Quantity, settings: Settings, digits?: number): s
   if (typeof q.value === 'string') return q.value
   if (q.unit === 'money') return sayMoney(q.value, settings.money)
   if (q.unit === 'mm') return sayLength(q.value, settings, digits ?? DIGITS.mm)
-  return `${q.value.toFixed(digits ?? DIGITS[q.unit] ?? 2)}${SHOWN_UNIT[q.unit] ?? ` ${q.unit}`}`
+  // a small stone weighs hundredths
+  const small = (q.unit === 'g' || q.unit === 'ct') && Math.abs(q.value) < 1 ? 2 : undefined
+  return `${q.value.toFixed(digits ?? small ?? DIGITS[q.unit] ?? 2)}${SHOWN_UNIT[q.unit] ?? ` ${q.unit}`}`
 }
 
 const LEAF_WORDS: Readonly<Record<string, string>> = {

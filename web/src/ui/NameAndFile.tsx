@@ -205,7 +205,7 @@ function OtherStones({ plan }: { plan: Plan }) {
   const look = useMutation({
     mutationFn: async () => {
       const stones = await client.fetchQuery({ queryKey: ['stones'], queryFn: api.stones })
-      const free = stones.filter((s) => s.pieceId === null)
+      const free = stones.filter((s) => s.pieceId === null && !s.away)
       const found = await slowWorker().fitting(
         plan,
         free.map((s) => ({ id: s.id, stone: s.stone })),

@@ -2,12 +2,15 @@ import { useEffect, useState } from 'react'
 
 interface Removed {
   readonly said: string
-  readonly undo: () => Promise<void>
+  /** Nothing to undo where it only says something. */
+  readonly undo?: () => Promise<void>
+  /** What undoing is called. */
+  readonly word?: string
 }
 
 const LASTS_MS = 12_000
 
-/** Says that something was removed and offers to bring it back; shown by the frame of every page. */
+/** Says what was done, and offers to undo it; shown by the frame of every page. */
 export const tellRemoved = (removed: Removed): void => {
   window.dispatchEvent(new CustomEvent('verger-removed', { detail: removed }))
 }
@@ -35,18 +38,20 @@ export function Undone() {
       role="status"
     >
       {problem ? <span className="text-red">✕ {problem}</span> : removed.said}
-      <button
-        type="button"
-        className="btn py-1"
-        onClick={() =>
-          void removed.undo().then(
-            () => setRemoved(undefined),
-            (error: unknown) => setProblem(error instanceof Error ? error.message : 'That did not work.'),
-          )
-        }
-      >
-        Bring it back
-      </button>
+      {removed.undo && (
+        <button
+          type="button"
+          className="btn py-1"
+          onClick={() =>
+            void removed.undo?.().then(
+              () => setRemoved(undefined),
+              (error: unknown) => setProblem(error instanceof Error ? error.message : 'That did not work.'),
+            )
+          }
+        >
+          {removed.word ?? 'Bring it back'}
+        </button>
+      )}
     </div>
   )
 }

@@ -1,10 +1,19 @@
 import type { FullStone } from '@verger/core'
+import { memo } from 'react'
 import { StoneShape } from '../../drawing/StoneShape.js'
 import { stoneLines } from '../../drawing/stoneLines.js'
 import { jawsOf, type FieldId } from './fields.js'
 
 /** A small drawing of where the jaws go for one measure. Nothing for counts, angles and shares. */
-export function JawsDrawing({ stone, id, lit }: { stone: FullStone; id: FieldId; lit: boolean }) {
+export const JawsDrawing = memo(function JawsDrawing({
+  stone,
+  id,
+  lit,
+}: {
+  stone: FullStone
+  id: FieldId
+  lit: boolean
+}) {
   const jaws = jawsOf(stone, id)
   if (!jaws) return null
   const { box } = stoneLines(stone, jaws.view)
@@ -30,7 +39,7 @@ export function JawsDrawing({ stone, id, lit }: { stone: FullStone; id: FieldId;
       data-jaws={id}
     >
       <g opacity={lit ? 1 : 0.55}>
-        <StoneShape stone={{ ...stone, mineral: 'howlite' }} view={jaws.view} />
+        <StoneShape stone={stone} view={jaws.view} mineral="howlite" />
       </g>
       <g fill="var(--copper)" stroke="var(--copper)" strokeWidth={size * 0.03}>
         <path d={`M${a[0]} ${a[1]}L${b[0]} ${b[1]}`} />
@@ -39,4 +48,4 @@ export function JawsDrawing({ stone, id, lit }: { stone: FullStone; id: FieldId;
       </g>
     </svg>
   )
-}
+})

@@ -10,6 +10,7 @@ import {
   type FullStone,
   type HoleWay,
 } from '@verger/core'
+import { memo } from 'react'
 import { useFormContext } from 'react-hook-form'
 import { FORM_WORDS, KIND_WORDS, OUTLINE_WORDS } from '../../app/stoneWords.js'
 import { StoneShape } from '../../drawing/StoneShape.js'
@@ -23,10 +24,14 @@ const WAYS: Readonly<Record<HoleWay, string>> = {
 }
 
 /** Kind, outline, form and hole, chosen by how they look. */
-export function ShapeChooser({ typed }: { typed: Typed }) {
+export const ShapeChooser = memo(function ShapeChooser({
+  kind,
+  outline,
+  form,
+  mineral,
+  drilled,
+}: Pick<Typed, 'kind' | 'outline' | 'form' | 'mineral'> & { drilled: boolean }) {
   const { register } = useFormContext<Typed>()
-  const { kind, mineral } = typed
-  const drilled = (kind === 'bead' || kind === 'slab') && (kind === 'bead' || Number(typed.measures.hole) > 0)
   return (
     <>
       <Choices
@@ -49,7 +54,7 @@ export function ShapeChooser({ typed }: { typed: Typed }) {
             word: OUTLINE_WORDS[o],
             stone: fullStone(exampleOf({ kind, outline: o, form: 'sphere', mineral })),
           }))}
-          chosen={typed.outline}
+          chosen={outline}
           view="front"
         />
       )}
@@ -62,7 +67,7 @@ export function ShapeChooser({ typed }: { typed: Typed }) {
             word: FORM_WORDS[f],
             stone: fullStone(exampleOf({ kind, outline: 'round', form: f, mineral })),
           }))}
-          chosen={typed.form}
+          chosen={form}
           view="front"
         />
       )}
@@ -81,7 +86,7 @@ export function ShapeChooser({ typed }: { typed: Typed }) {
       )}
     </>
   )
-}
+})
 
 function Choices({
   legend,

@@ -1,4 +1,4 @@
-import type { FullStone } from '@verger/core'
+import { fullStone, type FullStone, type Stone } from '@verger/core'
 import { useRef } from 'react'
 import { Dimension } from '../../drawing/Dimension.js'
 import { markLength, useSettings } from '../../app/workshop.js'
@@ -13,11 +13,14 @@ export function StoneSheet({
   stone,
   lit,
   example = false,
+  together,
 }: {
   stone: FullStone
   lit: FieldId | undefined
   /** Not the maker's own stone yet: faint, and nothing to save. */
   example?: boolean
+  /** All stones of its row or pair, in the order in which they lie. */
+  together?: readonly Stone[] | undefined
 }) {
   const front = stoneLines(stone, 'front').box
   const side = stoneLines(stone, 'side').box
@@ -120,6 +123,7 @@ export function StoneSheet({
           </text>
         </g>
       </svg>
+      {together && <Together stones={together} />}
       {!example && (
         <button
           type="button"
@@ -132,5 +136,34 @@ export function StoneSheet({
         </button>
       )}
     </>
+  )
+}
+
+/** Stones that are set together, side by side at one scale, their feet on one line. */
+function Together({ stones }: { stones: readonly Stone[] }) {
+  const gap = stones[0]!.group?.kind === 'row' ? stones[0]!.group.gap : stones[0]!.width * 0.25
+  let x = 0
+  const placed = stones.map((s) => {
+    const full = fullStone(s)
+    const { box } = stoneLines(full, 'front')
+    const at = { full, dx: x - box.x0, dy: -box.y1 }
+    x += box.x1 - box.x0 + gap
+    return { ...at, tall: box.y1 - box.y0 }
+  })
+  const tall = Math.max(...placed.map((p) => p.tall))
+  const wide = x - gap
+  return (
+    <svg
+      viewBox={`-0.5 ${-tall - 0.5} ${wide + 1} ${tall + 1}`}
+      className="mx-auto mb-2 block h-24 w-[92%]"
+      role="img"
+      aria-label={`${stones.length} stones side by side`}
+    >
+      {placed.map((p, i) => (
+        <g key={i} transform={`translate(${p.dx} ${p.dy})`}>
+          <StoneShape stone={p.full} view="front" />
+        </g>
+      ))}
+    </svg>
   )
 }

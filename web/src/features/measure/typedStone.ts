@@ -7,9 +7,13 @@ import {
   measuresOf,
   medianOf,
   outlineFromWidths,
+  ROW_ORDERS,
+  stoneErrors,
   stoneText,
   widthIsLength,
   type BeadForm,
+  type Finding,
+  type Group,
   type HoleWay,
   type MeasureId,
   type OutlineKind,
@@ -45,6 +49,10 @@ export interface Typed {
   taped: string
   name: string
   note: string
+  /** Set by itself, in a row, or as one of a pair. */
+  group: 'one' | 'row' | 'pair'
+  row: { count: string; last: string; order: (typeof ROW_ORDERS)[number]; gap: string }
+  mate: { length: string; width: string; depth: string; weighed: string }
 }
 
 const EMPTY_SECTIONS: Row[] = [
@@ -86,7 +94,68 @@ export function asTyped(row: StoneRow | undefined): Typed {
     taped: s?.taped === undefined ? '' : String(s.taped),
     name: row?.name ?? '',
     note: row?.note ?? '',
+    ...typedGroup(s?.group),
   }
+}
+
+const text = (value: number | undefined): string => (value === undefined ? '' : String(value))
+
+function typedGroup(group: Group | undefined): Pick<Typed, 'group' | 'row' | 'mate'> {
+  const row = group?.kind === 'row' ? group : undefined
+  const mate = group?.kind === 'pair' ? group.mate : undefined
+  return {
+    group: group?.kind ?? 'one',
+    row: {
+      count: text(row?.count),
+      last: text(row?.last),
+      order: row?.order ?? 'to one end',
+      gap: row ? String(row.gap) : '0.3',
+    },
+    mate: {
+      length: text(mate?.length),
+      width: text(mate?.width),
+      depth: text(mate?.depth),
+      weighed: text(mate?.weighed),
+    },
+  }
+}
+
+/** What is typed of the others that it is set with, or what is wrong with it. */
+function readGroup(
+  t: Pick<Typed, 'group' | 'row' | 'mate'>,
+  units: 'mm' | 'in',
+): { readonly group?: Group; readonly problem?: string } {
+  if (t.group === 'row') {
+    const count = numberIn(t.row.count)
+    if (count === undefined) return { problem: 'How many are there in the row?' }
+    const gap = readLength(t.row.gap || '0', units, true)
+    const last = t.row.last.trim() === '' ? {} : readLength(t.row.last, units)
+    const problem = gap.problem ?? last.problem
+    if (problem) return { problem }
+    return {
+      group: {
+        kind: 'row',
+        count,
+        ...(last.value === undefined ? {} : { last: last.value, order: t.row.order }),
+        gap: gap.value ?? 0,
+      },
+    }
+  }
+  if (t.group === 'pair') {
+    const mate: Record<string, number> = {}
+    for (const id of ['length', 'width', 'depth', 'weighed'] as const) {
+      if (t.mate[id].trim() === '') continue
+      const value =
+        id === 'weighed' ? numberIn(t.mate[id].replace(/g$/i, '')) : readLength(t.mate[id], units).value
+      if (value === undefined || !(value > 0))
+        return {
+          problem: id === 'weighed' ? 'Type grams, such as 6.4.' : 'Type a length of the other stone.',
+        }
+      mate[id] = value
+    }
+    return { group: { kind: 'pair', ...(Object.keys(mate).length > 0 ? { mate } : {}) } }
+  }
+  return {}
 }
 
 /** The stone's kind, outline and form as chosen: what decides which measures are asked. */
@@ -133,12 +202,26 @@ const numberIn = (text: string): number | undefined => {
 export interface ReadStone {
   readonly stone?: Stone
   readonly problems: Readonly<Record<string, string>>
-  readonly doubts: readonly {
-    readonly code: string
-    readonly words: string
-    readonly mend?: { readonly field: string; readonly value: number }
-  }[]
 }
+
+/** Something about a stone that is asked, not refused. */
+export interface Doubt {
+  readonly code: string
+  readonly words: string
+  readonly mend?: { readonly field: string; readonly value: number }
+}
+
+const inWords = (f: Finding): string => fill(stoneText[f.code] ?? f.code, f.values)
+
+/** What looks unlikely about a stone, with what would mend it; slower than reading it: tape and scale are held against its girths. */
+export const doubtsOf = (stone: Stone): Doubt[] =>
+  checkStone(stone)
+    .filter((f) => f.severity !== 'error')
+    .map((f) => ({
+      code: f.code,
+      words: inWords(f),
+      ...(typeof f.mend?.value === 'number' ? { mend: { field: f.mend.field, value: f.mend.value } } : {}),
+    }))
 
 /** One field as typed: its value, the readings it is the median of, or what is wrong. */
 export function readField(
@@ -222,11 +305,12 @@ export function readStone(t: Typed, units: 'mm' | 'in'): ReadStone {
   }
   const weighed = extra('weighed')
   const taped = extra('taped')
-  if (!whole || values.length === undefined)
-    return { problems: whole ? problems : withoutLists(problems, t), doubts: [] }
+  const { group, problem: unread } = readGroup(t, units)
+  if (unread) problems.group = unread
+  if (!whole || values.length === undefined) return { problems: whole ? problems : withoutLists(problems, t) }
   const width = widthIsLength(shape) || shape.form === 'sphere' ? values.length : values.width
   const depth = depthIsWidth(shape) || shape.form === 'sphere' ? width : values.depth
-  if (width === undefined || depth === undefined) return { problems, doubts: [] }
+  if (width === undefined || depth === undefined) return { problems }
   const measures: Partial<Record<MeasureId, number>> = {}
   for (const m of measuresOf(shape)) if (values[m.id] !== undefined) measures[m.id] = values[m.id]!
   const stone: Stone = {
@@ -244,19 +328,10 @@ export function readStone(t: Typed, units: 'mm' | 'in'): ReadStone {
     ...(Object.keys(readings).length > 0 ? { readings } : {}),
     ...(weighed === undefined ? {} : { weighed }),
     ...(taped === undefined ? {} : { taped }),
+    ...(group ? { group } : {}),
   }
-  const doubts: ReadStone['doubts'][number][] = []
-  for (const f of checkStone(stone)) {
-    const words = fill(stoneText[f.code] ?? f.code, f.values)
-    if (f.severity === 'error') problems[f.field ?? 'length'] ??= words
-    else
-      doubts.push({
-        code: f.code,
-        words,
-        ...(typeof f.mend?.value === 'number' ? { mend: { field: f.mend.field, value: f.mend.value } } : {}),
-      })
-  }
-  return Object.keys(problems).length > 0 ? { problems, doubts } : { stone, problems, doubts }
+  for (const f of stoneErrors(stone)) problems[f.field ?? 'length'] ??= inWords(f)
+  return Object.keys(problems).length > 0 ? { problems } : { stone, problems }
 }
 
 /** While the first measures are still to come, nothing is said about lists that nobody has begun. */

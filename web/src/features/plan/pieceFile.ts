@@ -1,6 +1,6 @@
 import { pieceFileSchema, type BenchEvent, type PieceFile, type PieceRow } from '@verger/contract'
 import { family, numberOf, type Options, type Plan } from '@verger/core'
-import { newEventId } from '../../bench/queue.js'
+import { newId } from '../../app/newId.js'
 
 /** A piece as its open file: stone, choices, what they gave, and what was recorded at the bench. */
 export function pieceFileOf(spec: {
@@ -61,7 +61,7 @@ export async function readPieceFile(file: File): Promise<PieceFile> {
 
 /** The same records with ids of their own: a file brought in twice makes two pieces, each with all its records. */
 export function freshRecords(records: readonly BenchEvent[]): BenchEvent[] {
-  const ids = new Map(records.map((e) => [e.id, newEventId()]))
+  const ids = new Map(records.map((e) => [e.id, newId()]))
   return records.map((e) => ({
     ...e,
     id: ids.get(e.id)!,

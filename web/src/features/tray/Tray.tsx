@@ -1,13 +1,25 @@
 import type { PieceRow, StoneRow } from '@verger/contract'
 import { fullStone } from '@verger/core'
 import { useWindowVirtualizer } from '@tanstack/react-virtual'
-import { lazy, Suspense, useDeferredValue, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import {
+  Fragment,
+  lazy,
+  memo,
+  Suspense,
+  useDeferredValue,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
 import { Link } from 'react-router'
 import { sizeName } from '../../app/stoneWords.js'
 import { StoneShape } from '../../drawing/StoneShape.js'
 import { stoneLines } from '../../drawing/stoneLines.js'
 import { STATIONS } from '../../ui/Road.js'
-import { ORDERS, trayOf, type Order, type Which } from './order.js'
+import { photoAddress } from '../../app/api.js'
+import { heapsOf, ORDERS, trayOf, type Order, type Which } from './order.js'
+import { useTrayKeys } from './useTrayKeys.js'
 
 const TrayFiles = lazy(() => import('./TrayFiles.js'))
 
@@ -16,6 +28,8 @@ const SCALE = 4.2
 const CELL = 148
 /** Words under a stone, and the air round it, px. */
 const WORDS = 92
+/** A heading over a heap, px. */
+const HEADING = 40
 
 /** The stones at one scale on a 10 mm grid: looked for, put in order, and only those in sight drawn. */
 export function Tray({ stones, pieces }: { stones: readonly StoneRow[]; pieces: readonly PieceRow[] }) {
@@ -25,6 +39,7 @@ export function Tray({ stones, pieces }: { stones: readonly StoneRow[]; pieces: 
   const [files, setFiles] = useState(false)
   const wanted = useDeferredValue(words)
   const found = useMemo(() => trayOf(stones, { words: wanted, order, which }), [stones, wanted, order, which])
+  const here = stones.filter((s) => s.away === (which === 'away')).length
   if (stones.length === 0)
     return (
       <div className="sheet p-10 text-center text-lg text-soft">
@@ -78,12 +93,11 @@ export function Tray({ stones, pieces }: { stones: readonly StoneRow[]; pieces: 
             <option value="all">all</option>
             <option value="free">free ones</option>
             <option value="in use">those in a piece</option>
+            <option value="away">those put away</option>
           </select>
         </label>
         <span className="text-soft" aria-live="polite" data-testid="tray-count">
-          {found.length === stones.length
-            ? `${stones.length} stones`
-            : `${found.length} of ${stones.length} stones`}
+          {found.length === here ? `${here} stones` : `${found.length} of ${here} stones`}
         </span>
         <button
           type="button"
@@ -100,7 +114,7 @@ export function Tray({ stones, pieces }: { stones: readonly StoneRow[]; pieces: 
       )}
       {found.length === 0 ? (
         <p className="sheet p-8 text-center text-lg text-soft">
-          No stone is called that.{' '}
+          {which === 'away' && words === '' ? 'Nothing was put away.' : 'No stone is called that.'}{' '}
           <button
             type="button"
             className="border-0 bg-transparent p-0 text-copper underline"
@@ -113,13 +127,27 @@ export function Tray({ stones, pieces }: { stones: readonly StoneRow[]; pieces: 
           </button>
         </p>
       ) : (
-        <Rows stones={found} pieces={pieces} />
+        <>
+          <Rows stones={found} pieces={pieces} order={order} />
+          <p className="m-0 mt-2 text-[15px] text-soft max-sm:hidden">
+            Arrow keys go from stone to stone; <kbd className="kbd">D</kbd> lays another like it beside it,{' '}
+            <kbd className="kbd">P</kbd> puts it away, <kbd className="kbd">Delete</kbd> removes it.
+          </p>
+        </>
       )}
     </>
   )
 }
 
-function Rows({ stones, pieces }: { stones: readonly StoneRow[]; pieces: readonly PieceRow[] }) {
+function Rows({
+  stones,
+  pieces,
+  order,
+}: {
+  stones: readonly StoneRow[]
+  pieces: readonly PieceRow[]
+  order: Order
+}) {
   const sheet = useRef<HTMLUListElement>(null)
   const [columns, setColumns] = useState(8)
   const [offset, setOffset] = useState(0)
@@ -134,30 +162,30 @@ function Rows({ stones, pieces }: { stones: readonly StoneRow[]; pieces: readonl
     measure()
     return () => watch.disconnect()
   }, [])
-  const rows = useMemo(() => {
-    const out: { readonly stones: readonly StoneRow[]; readonly tall: number }[] = []
-    for (let k = 0; k < stones.length; k += columns) {
-      const list = stones.slice(k, k + columns)
-      out.push({ stones: list, tall: Math.max(...list.map((s) => s.stone.length)) })
-    }
-    return out
-  }, [stones, columns])
+  const rows = useMemo(
+    () =>
+      heapsOf(stones, order).flatMap(({ heading, stones: heap }) =>
+        Array.from({ length: Math.ceil(heap.length / columns) }, (_, k) => {
+          const list = heap.slice(k * columns, (k + 1) * columns)
+          return {
+            stones: list,
+            tall: Math.max(...list.map((s) => s.stone.length)),
+            heading: k === 0 && heading !== undefined ? `${heading} · ${heap.length}` : undefined,
+          }
+        }),
+      ),
+    [stones, order, columns],
+  )
   const seen = useWindowVirtualizer({
     count: rows.length,
-    estimateSize: (i) => rows[i]!.tall * SCALE + WORDS,
+    estimateSize: (i) => rows[i]!.tall * SCALE + WORDS + (rows[i]!.heading === undefined ? 0 : HEADING),
     overscan: 2,
     scrollMargin: offset,
   })
+  // heights are known, not measured: new rows are laid out anew
+  useLayoutEffect(() => seen.measure(), [rows, seen])
   const pieceOf = useMemo(() => new Map(pieces.map((p) => [p.stoneId, p])), [pieces])
-  const onKey = (e: React.KeyboardEvent<HTMLUListElement>) => {
-    const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -columns, ArrowDown: columns }[e.key]
-    if (step === undefined) return
-    const links = [...(sheet.current?.querySelectorAll<HTMLAnchorElement>('a') ?? [])]
-    const next = links[links.indexOf(document.activeElement as HTMLAnchorElement) + step]
-    if (!next) return
-    e.preventDefault()
-    next.focus()
-  }
+  const onKey = useTrayKeys(sheet, stones, columns)
   const cell = 10 * SCALE
   return (
     <ul
@@ -172,26 +200,45 @@ function Rows({ stones, pieces }: { stones: readonly StoneRow[]; pieces: readonl
         el.style.backgroundSize = `${cell}px ${cell}px`
       }}
     >
-      {seen
-        .getVirtualItems()
-        .flatMap((item) =>
-          rows[item.index]!.stones.map((row, k) => (
-            <Cell
-              key={row.id}
-              row={row}
-              piece={pieceOf.get(row.id)}
-              tall={rows[item.index]!.tall}
-              x={k / columns}
-              width={1 / columns}
-              y={item.start - offset + 14}
-            />
-          )),
-        )}
+      {seen.getVirtualItems().map((item) => {
+        const { stones: list, tall, heading } = rows[item.index]!
+        const top = item.start - offset + 14
+        return (
+          <Fragment key={item.index}>
+            {heading !== undefined && <Heading words={heading} y={top} />}
+            {list.map((row, k) => (
+              <Cell
+                key={row.id}
+                row={row}
+                piece={pieceOf.get(row.id)}
+                tall={tall}
+                x={k / columns}
+                width={1 / columns}
+                y={top + (heading === undefined ? 0 : HEADING)}
+              />
+            ))}
+          </Fragment>
+        )
+      })}
     </ul>
   )
 }
 
-function Cell({
+/** What stands over a heap. */
+function Heading({ words, y }: { words: string; y: number }) {
+  return (
+    <li
+      className="absolute right-3 left-3 border-b border-hair font-head text-xl"
+      ref={(el) => {
+        if (el) el.style.top = `${y}px`
+      }}
+    >
+      {words}
+    </li>
+  )
+}
+
+const Cell = memo(function Cell({
   row,
   piece,
   tall,
@@ -206,7 +253,7 @@ function Cell({
   width: number
   y: number
 }) {
-  const stone = fullStone(row.stone)
+  const stone = useMemo(() => fullStone(row.stone), [row.stone])
   const b = stoneLines(stone, 'front').box
   const [wide, high] = [b.x1 - b.x0, b.y1 - b.y0]
   const at = piece && STATIONS.find((s) => s.id === piece.station)
@@ -235,11 +282,24 @@ function Cell({
           <StoneShape stone={stone} view="front" />
         </svg>
         <span className="mt-1 block truncate font-semibold">{row.name || row.stone.mineral}</span>
-        <span className="block text-[15px] text-soft">{sizeName(row.stone)}</span>
-        <span className={`block text-[15px] font-semibold ${piece ? 'text-copper' : 'text-verdigris'}`}>
-          {at ? at.name.toLowerCase() : 'free'}
+        <span className="block text-[15px] text-soft">
+          {sizeName(row.stone)}
+          {row.stone.group && (
+            <b> {row.stone.group.kind === 'row' ? `× ${row.stone.group.count}` : 'pair'}</b>
+          )}
         </span>
+        <span className={`block text-[15px] font-semibold ${piece ? 'text-copper' : 'text-verdigris'}`}>
+          {at ? at.name.toLowerCase() : row.away ? 'put away' : 'free'}
+        </span>
+        {row.photo && (
+          <img
+            src={photoAddress(row, true)}
+            alt=""
+            loading="lazy"
+            className="absolute top-0 right-2 h-9 w-9 rounded-full border border-hair object-cover"
+          />
+        )}
       </Link>
     </li>
   )
-}
+})

@@ -1,5 +1,5 @@
 import { stoneWriteSchema, type StoneRow, type StoneWrite } from '@verger/contract'
-import { KINDS } from '@verger/core'
+import { KINDS, type Group } from '@verger/core'
 import Papa from 'papaparse'
 
 const NUMBERS = [
@@ -13,7 +13,7 @@ const NUMBERS = [
   ]),
 ]
 const WORDS = ['kind', 'outline', 'form', 'way', 'mineral'] as const
-const LISTS = ['treatments', 'points', 'sections', 'faces', 'readings'] as const
+const LISTS = ['treatments', 'points', 'sections', 'faces', 'readings', 'group'] as const
 const COLUMNS = ['name', 'note', ...WORDS, ...NUMBERS, ...LISTS]
 
 const pairs = (rows: readonly (readonly number[])[]): string => rows.map((r) => r.join(',')).join(' ')
@@ -22,6 +22,25 @@ const unpaired = (text: string): number[][] =>
     .trim()
     .split(/\s+/)
     .map((r) => r.split(',').map(Number))
+
+/** A row or a pair in one cell. @example groupCell({ kind: 'row', count: 9, gap: 0.3 }) // 'row count:9 gap:0.3' */
+function groupCell(group: Group): string {
+  const parts = Object.entries(group.kind === 'pair' ? { ...group.mate } : group)
+    .filter(([id]) => id !== 'kind')
+    .map(([id, value]) => `${id}:${String(value).replaceAll(' ', '-')}`)
+  return [group.kind, ...parts].join(' ')
+}
+function groupOf(cell: string): Record<string, unknown> {
+  const [kind, ...parts] = cell.trim().split(/\s+/)
+  const values = Object.fromEntries(
+    parts.map((p) => {
+      const [id = '', value = ''] = p.split(':')
+      return [id, id === 'order' ? value.replaceAll('-', ' ') : Number(value)]
+    }),
+  )
+  if (kind !== 'pair') return { kind, ...values }
+  return { kind, ...(parts.length > 0 ? { mate: values } : {}) }
+}
 
 /** Stones as CSV, one a line, lengths in mm; lists within one cell. */
 export function stonesCsv(rows: readonly Pick<StoneRow, 'name' | 'note' | 'stone'>[]): string {
@@ -41,6 +60,7 @@ export function stonesCsv(rows: readonly Pick<StoneRow, 'name' | 'note' | 'stone
         cells.readings = Object.entries(stone.readings)
           .map(([id, list]) => `${id}:${list.join(',')}`)
           .join(' ')
+      if (stone.group) cells.group = groupCell(stone.group)
       return COLUMNS.map((c) => cells[c] ?? '')
     }),
   })
@@ -127,6 +147,7 @@ function stoneOf(cells: Readonly<Record<string, string>>): Record<string, unknow
   if (cells.sections?.trim())
     stone.sections = unpaired(cells.sections).map(([at, across]) => ({ at, across }))
   if (cells.faces?.trim()) stone.faces = cells.faces.trim().split(/\s+/).map(Number)
+  if (cells.group?.trim()) stone.group = groupOf(cells.group)
   if (cells.readings?.trim())
     stone.readings = Object.fromEntries(
       cells.readings

@@ -1,0 +1,343 @@
+import type { Me, PieceRow, StationId, StoneRow } from '@verger/contract'
+import { fullStone, girthString, groupStones, KINDS, type Stone } from '@verger/core'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
+import { FormProvider, useForm, useWatch } from 'react-hook-form'
+import { Link, useLocation, useNavigate } from 'react-router'
+import { api, ApiError } from '../../app/api.js'
+import { shapeName } from '../../app/stoneWords.js'
+import { InSpace } from '../../solid/InSpace.js'
+import { Frame } from '../../ui/Frame.js'
+import { PieceFrame } from '../../ui/PieceFrame.js'
+import { Road } from '../../ui/Road.js'
+import { tellRemoved } from '../../ui/Undone.js'
+import { Derived } from './Derived.js'
+import { Doubts } from './Doubts.js'
+import type { FieldId } from './fields.js'
+import { FreeOutline } from './FreeOutline.js'
+import { GroupFields } from './GroupFields.js'
+import { Instruments } from './instruments/Instruments.js'
+import { Material } from './Material.js'
+import { MeasureFields } from './MeasureFields.js'
+import { Photo } from './Photo.js'
+import { ShapeChooser } from './ShapeChooser.js'
+import { StaleEdit } from './StaleEdit.js'
+import { StoneSheet } from './StoneSheet.js'
+import { TurnedRows } from './TurnedRows.js'
+import { asTyped, chosenShape, exampleOf, fieldsOf, readStone, type Typed } from './typedStone.js'
+
+const TrueSize = lazy(() => import('./TrueSize.js'))
+const NO_NAMES = {}
+
+/** Measuring one stone: what is asked on the right, what it amounts to drawn on the left as it is typed. */
+export function Measure({
+  me,
+  row,
+  piece,
+  reached,
+}: {
+  me: Me
+  row: StoneRow | undefined
+  piece: PieceRow | undefined
+  reached: StationId
+}) {
+  const { units } = me.workshop.settings
+  // a stone measured like another begins with its measures, and without its name and readings
+  const like = (useLocation().state as { readonly like?: StoneRow } | null)?.like
+  const form = useForm<Typed>({ defaultValues: asTyped(row ?? (like && asNew(like))) })
+  const typed = useWatch({ control: form.control }) as Typed
+  const [lit, setLit] = useState<FieldId | undefined>(row ? undefined : 'length')
+  // where the next reading of an instrument goes: the field that was lit last
+  const [target, setTarget] = useState<FieldId>('length')
+  const light = useCallback((id: FieldId | undefined) => {
+    setLit(id)
+    if (id) setTarget(id)
+  }, [])
+  const read = useMemo(() => readStone(typed, units), [typed, units])
+  const [kept, setKept] = useState<Stone | undefined>(read.stone)
+  useEffect(() => {
+    if (read.stone) setKept(read.stone)
+  }, [read.stone])
+  // what was drawn last, while it is still of the kind that is chosen
+  const shown = read.stone ?? kept
+  const { kind, outline, form: beadForm, mineral, faces } = typed
+  const shape = useMemo(() => chosenShape({ kind, outline, form: beadForm }), [kind, outline, beadForm])
+  const alike =
+    shown && shown.kind === shape.kind && shown.outline === shape.outline && shown.form === shape.form
+  const full = useMemo(
+    () => fullStone(alike ? shown : exampleOf({ kind, outline, form: beadForm, mineral })),
+    [alike, shown, kind, outline, beadForm, mineral],
+  )
+  // the small drawings at the fields follow a moment later than the large one
+  const settled = useDeferredValue(full)
+  const drilled = Number(typed.measures.hole) > 0
+  const rows = useMemo(
+    () => fieldsOf({ kind, outline, form: beadForm, faces, measures: drilled ? { hole: '1' } : {} }),
+    [kind, outline, beadForm, faces, drilled],
+  )
+  const [life, setLife] = useState(false)
+  const strings = useCallback(
+    () => (['edge', 'length', 'width'] as const).map((which) => girthString(full, which)),
+    [full],
+  )
+  const [tried, setTried] = useState(false)
+  const [picture, setPicture] = useState<File | undefined>()
+  const { save, remove, away, stale } = useSaving({ row, piece, typed, stone: read.stone, picture })
+  const submit = (e: React.FormEvent) => {
+    e.preventDefault()
+    setTried(true)
+    if (read.stone) save.mutate(undefined)
+  }
+  const free = shape.outline === 'free' && KINDS[shape.kind].outlines.length > 0
+  return (
+    <Page piece={piece} reached={reached}>
+      <FormProvider {...form}>
+        <form
+          onSubmit={submit}
+          noValidate
+          className="grid flex-1 gap-7 lg:grid-cols-[minmax(0,620px)_minmax(0,1fr)]"
+        >
+          <section
+            className="sheet flex min-h-[320px] flex-col self-start lg:sticky lg:top-2"
+            aria-label="Drawing of the stone"
+          >
+            <InSpace
+              stone={full}
+              strings={strings}
+              names={NO_NAMES}
+              className="h-[470px]"
+              drawing={
+                <StoneSheet
+                  stone={full}
+                  lit={lit}
+                  example={!alike}
+                  together={alike && shown.group ? groupStones(shown) : undefined}
+                />
+              }
+            />
+            {alike && (
+              <button
+                type="button"
+                className="self-start border-0 bg-transparent px-6 pb-2 text-[15px] text-copper underline print:hidden"
+                onClick={() => setLife(true)}
+              >
+                True size
+              </button>
+            )}
+            {life && (
+              <Suspense fallback={null}>
+                <TrueSize stone={full} name={typed.name} onClose={() => setLife(false)} />
+              </Suspense>
+            )}
+            {!alike && (
+              <p className="m-0 px-6 pb-3 text-soft">
+                An example. Type the measures: yours is drawn as you type.
+              </p>
+            )}
+            {read.stone && <Derived stone={read.stone} />}
+          </section>
+          <section>
+            <h1 className="text-[30px]">{typed.name || cap(shapeName(shape))}</h1>
+            <ShapeChooser
+              kind={kind}
+              outline={outline}
+              form={beadForm}
+              mineral={mineral}
+              drilled={(kind === 'bead' || kind === 'slab') && (kind === 'bead' || drilled)}
+            />
+            <Instruments row={row} target={target} rows={rows} shape={shape} units={units} />
+            <MeasureFields
+              rows={rows}
+              shape={shape}
+              full={settled}
+              known={read.stone !== undefined}
+              problems={read.problems}
+              tried={tried}
+              units={units}
+              first={!row}
+              onLight={light}
+            />
+            {typed.kind === 'stalk' && <TurnedRows problem={read.problems.sections} />}
+            {free && <FreeOutline problem={read.problems.points} units={units} />}
+            {typed.kind === 'crystal' && (
+              <label className="mt-2 block">
+                <span className="font-semibold">Faces, when they are unlike</span>
+                <input
+                  className="plain"
+                  placeholder="their widths in order, such as 5, 7, 5, 6, 7, 5"
+                  {...form.register('faces')}
+                />
+                {read.problems.faces && <span className="text-red">✕ {read.problems.faces}</span>}
+              </label>
+            )}
+            {read.stone && <Doubts stone={read.stone} />}
+            <Material weighed={read.problems.weighed} taped={read.problems.taped} />
+            <GroupFields problem={read.problems.group} />
+            <Photo row={row} picked={picture} onPick={setPicture} />
+          </section>
+          {stale && (
+            <StaleEdit
+              id={stale.id}
+              mine={{ name: typed.name, note: typed.note, stone: read.stone! }}
+              onTheirs={(theirs) => {
+                form.reset(asTyped(theirs))
+                stale.take(theirs)
+              }}
+              onMine={(theirs) => save.mutate(theirs.version)}
+            />
+          )}
+          <div className="flex flex-wrap items-center justify-between gap-4 lg:col-span-2">
+            <span className="text-lg text-soft">
+              Lay the jaws flat, do not press. Paper between steel jaws and a soft or coated stone.
+            </span>
+            <span className="ml-auto flex flex-wrap items-center gap-x-5 gap-y-2">
+              {(remove.error ?? away.error ?? (stale ? null : save.error)) && (
+                <span className="text-red" role="alert">
+                  ✕ {(remove.error ?? away.error ?? save.error)?.message}
+                </span>
+              )}
+              {row && (
+                <Link to="/stones/new" state={{ like: row }} className="font-semibold text-copper underline">
+                  Measure one like it
+                </Link>
+              )}
+              {row && !piece && (
+                <TextButton onClick={() => away.mutate()} disabled={away.isPending}>
+                  {row.away ? 'Back into the tray' : 'Put it away'}
+                </TextButton>
+              )}
+              {row && (
+                <TextButton onClick={() => remove.mutate()} disabled={remove.isPending}>
+                  {piece ? 'Remove the piece' : 'Remove from the tray'}
+                </TextButton>
+              )}
+              <button type="submit" className="btn btn-main text-lg" disabled={save.isPending}>
+                Plan the setting
+              </button>
+            </span>
+          </div>
+        </form>
+      </FormProvider>
+    </Page>
+  )
+}
+
+function TextButton(props: React.ComponentProps<'button'>) {
+  return (
+    <button
+      type="button"
+      className="border-0 bg-transparent font-semibold text-copper underline"
+      {...props}
+    />
+  )
+}
+
+/** Saving, removing and putting away, and where each leads. */
+function useSaving({
+  row,
+  piece,
+  typed,
+  stone,
+  picture,
+}: {
+  row: StoneRow | undefined
+  piece: PieceRow | undefined
+  typed: Typed
+  stone: Stone | undefined
+  picture: File | undefined
+}) {
+  const navigate = useNavigate()
+  const client = useQueryClient()
+  const save = useMutation({
+    mutationFn: async (over: number | undefined) => {
+      const body = { name: typed.name, note: typed.note, stone: stone! }
+      const saved = row
+        ? await api.editStone(row.id, { ...body, version: over ?? row.version })
+        : await api.addStone(body)
+      // a picture that cannot be used does not hold up the stone: it can be given again where the stone is
+      if (!row && picture) await api.setPhoto(saved.id, picture).catch(() => undefined)
+      const target =
+        piece?.id ??
+        row?.pieceId ??
+        (await api.addPiece(saved.id, saved.name || `${saved.stone.mineral} ${shapeName(saved.stone)}`)).id
+      await client.invalidateQueries()
+      return target
+    },
+    onSuccess: (target) => void navigate(`/pieces/${target}/plan`),
+  })
+  const undoable = (said: string, undo: () => Promise<unknown>, word?: string) => {
+    void navigate('/')
+    tellRemoved({
+      said,
+      ...(word === undefined ? {} : { word }),
+      undo: async () => {
+        await undo()
+        await client.invalidateQueries()
+      },
+    })
+  }
+  const remove = useMutation({
+    mutationFn: async () => {
+      if (piece) await api.removePiece(piece.id)
+      else await api.removeStone(row!.id)
+      await client.invalidateQueries()
+    },
+    onSuccess: () =>
+      piece
+        ? undoable('The piece was removed; its stone is free again.', () => api.restorePiece(piece.id))
+        : undoable('The stone was removed.', () => api.restoreStone(row!.id)),
+  })
+  const away = useMutation({
+    mutationFn: async () => {
+      await api.putAway(row!.id, !row!.away)
+      await client.invalidateQueries()
+    },
+    onSuccess: () =>
+      undoable(
+        row!.away ? 'The stone is in the tray again.' : 'The stone was put away.',
+        () => api.putAway(row!.id, row!.away),
+        'Undo',
+      ),
+  })
+  const stale =
+    row && save.error instanceof ApiError && save.error.problem.type === 'verger:stale'
+      ? {
+          id: row.id,
+          take: (theirs: StoneRow) => {
+            client.setQueryData<StoneRow[]>(['stones'], (old) =>
+              old?.map((s) => (s.id === theirs.id ? theirs : s)),
+            )
+            save.reset()
+          },
+        }
+      : undefined
+  return { save, remove, away, stale }
+}
+
+/** Another stone of the same measures: what was read, weighed and taped of this one is not the other's. */
+function asNew(row: StoneRow): StoneRow {
+  const stone = { ...row.stone }
+  for (const id of ['readings', 'weighed', 'taped'] as const) Reflect.deleteProperty(stone, id)
+  return { ...row, name: '', note: '', stone }
+}
+
+/** With a piece its own page; a stone that has none yet stands alone on the road. */
+function Page({
+  piece,
+  reached,
+  children,
+}: {
+  piece: PieceRow | undefined
+  reached: StationId
+  children: React.ReactNode
+}) {
+  return piece ? (
+    <PieceFrame piece={piece} here="measure">
+      {children}
+    </PieceFrame>
+  ) : (
+    <Frame beside={<Road here="measure" reached={reached} />}>{children}</Frame>
+  )
+}
+
+const cap = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)
