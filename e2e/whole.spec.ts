@@ -1,25 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page, type Response } from '@playwright/test'
 import { readFileSync } from 'node:fs'
-
-const url = () => process.env.APP_URL!
-
-async function demo(page: Page): Promise<void> {
-  await page.goto(url())
-  await page.getByRole('button', { name: 'Open the demo workshop' }).click()
-  await expect(page.getByRole('heading', { name: 'Stone tray' })).toBeVisible()
-}
-
-const serious = async (page: Page): Promise<string[]> => {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze()
-  return violations.map(
-    (v) =>
-      `${v.id}: ${v.nodes
-        .map((n) => n.target.join(' '))
-        .slice(0, 3)
-        .join(', ')}`,
-  )
-}
+import { demo, obstacles, url } from './pages'
 
 const sound = (page: Page) => expect(page.locator('[data-verdict]')).toBeVisible({ timeout: 60_000 })
 
@@ -419,7 +400,7 @@ for (const scheme of ['light', 'dark'] as const)
     await page.emulateMedia({ colorScheme: scheme })
     await page.goto(url())
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-    expect(await serious(page)).toEqual([])
+    expect(await obstacles(page)).toEqual([])
     await demo(page)
     for (const path of [
       '/',
@@ -437,7 +418,7 @@ for (const scheme of ['light', 'dark'] as const)
       await expect(page.getByRole('heading').first()).toBeVisible()
       if (path.endsWith('/plan')) await sound(page)
       await page.evaluate(() => document.fonts.ready)
-      expect({ path, found: await serious(page) }).toEqual({ path, found: [] })
+      expect({ path, found: await obstacles(page) }).toEqual({ path, found: [] })
     }
   })
 

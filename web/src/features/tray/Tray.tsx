@@ -24,7 +24,7 @@ import { useTrayKeys } from './useTrayKeys.js'
 const TrayFiles = lazy(() => import('./TrayFiles.js'))
 
 /** Pixels a millimetre of the tray; one scale for all stones. */
-const SCALE = 4.2
+const SCALE = 4.2 // .squared in index.css rules ten of them
 const CELL = 148
 /** Words under a stone, and the air round it, px. */
 const WORDS = 92
@@ -179,27 +179,19 @@ function Rows({
   const seen = useWindowVirtualizer({
     count: rows.length,
     estimateSize: (i) => rows[i]!.tall * SCALE + WORDS + (rows[i]!.heading === undefined ? 0 : HEADING),
-    overscan: 2,
+    overscan: 1,
     scrollMargin: offset,
   })
   // heights are known, not measured: new rows are laid out anew
   useLayoutEffect(() => seen.measure(), [rows, seen])
+  const high = seen.getTotalSize() + 20
+  useLayoutEffect(() => {
+    sheet.current!.style.height = `${high}px`
+  }, [high])
   const pieceOf = useMemo(() => new Map(pieces.map((p) => [p.stoneId, p])), [pieces])
   const onKey = useTrayKeys(sheet, stones, columns)
-  const cell = 10 * SCALE
   return (
-    <ul
-      className="sheet relative m-0 list-none px-3"
-      onKeyDown={onKey}
-      ref={(el) => {
-        sheet.current = el
-        if (!el) return
-        el.style.height = `${seen.getTotalSize() + 20}px`
-        el.style.backgroundImage =
-          'linear-gradient(var(--grid) 1px, transparent 1px), linear-gradient(90deg, var(--grid) 1px, transparent 1px)'
-        el.style.backgroundSize = `${cell}px ${cell}px`
-      }}
-    >
+    <ul className="sheet squared relative m-0 list-none px-3" onKeyDown={onKey} ref={sheet}>
       {seen.getVirtualItems().map((item) => {
         const { stones: list, tall, heading } = rows[item.index]!
         const top = item.start - offset + 14
