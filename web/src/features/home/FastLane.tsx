@@ -46,6 +46,7 @@ const QUICK = OUTLINE_KINDS.filter((o) => o !== 'free').sort((a, b) =>
 export function FastLane({ me }: { me: Me }) {
   const { units } = me.workshop.settings
   const [outline, setOutline] = useState<OutlineKind>('oval')
+  const [kind, setKind] = useState<'cabochon' | 'puffy'>('cabochon')
   const [text, setText] = useState({ length: '', width: '', depth: '' })
   const [answer, setAnswer] = useState<
     Answer | 'working' | 'none' | { readonly why: string } | { readonly wrong: string }
@@ -60,9 +61,9 @@ export function FastLane({ me }: { me: Me }) {
     const width = outline === 'round' ? length : get('width')
     const depth = get('depth')
     if (length === undefined || width === undefined || depth === undefined) return undefined
-    const made: Stone = { kind: 'cabochon', outline, length, width, depth, mineral: 'agate' }
+    const made: Stone = { kind, outline, length, width, depth, mineral: 'agate' }
     return made
-  }, [outline, text, units])
+  }, [kind, outline, text, units])
   const { settings } = me.workshop
   useEffect(() => {
     const mine = ++turn.current
@@ -148,6 +149,17 @@ export function FastLane({ me }: { me: Me }) {
               {OUTLINE_WORDS[o].charAt(0).toUpperCase() + OUTLINE_WORDS[o].slice(1)}
             </option>
           ))}
+        </select>
+      </label>
+      <label className="block w-[92px]">
+        <span className="text-[15px] text-soft">Back</span>
+        <select
+          className="plain text-lg font-semibold"
+          value={kind}
+          onChange={(e) => setKind(e.target.value as 'cabochon' | 'puffy')}
+        >
+          <option value="cabochon">Flat</option>
+          <option value="puffy">Domed</option>
         </select>
       </label>
       {field('length', outline === 'round' ? 'Diameter' : 'Length')}
