@@ -23,6 +23,10 @@ export interface Alloy {
   readonly yield: Readonly<Record<Temper, readonly [low: number, high: number]>>
   /** Smallest inside radius of a bend over the wire's thickness, per temper. */
   readonly bend: Readonly<Record<Temper, number>>
+  /** Swift's hardening, K in MPa: flow stress K (e0 + strain)^n. */
+  readonly swift: { readonly K: number; readonly n: number }
+  /** Strain that it bears once, there and back, before it cracks, per temper. */
+  readonly ductility: Readonly<Record<Temper, number>>
   /** Estimated price in cents per kg, until the workshop types its own. */
   readonly pricePerKg: number
   /** Screen colour of the clean metal. */
@@ -42,6 +46,8 @@ export const ALLOYS: readonly Alloy[] = [
     modulus: 117000,
     yield: { 'dead soft': [45, 90], 'half hard': [170, 260] },
     bend: { 'dead soft': 0.1, 'half hard': 0.6 },
+    swift: { K: 320, n: 0.54 },
+    ductility: { 'dead soft': 1, 'half hard': 0.7 },
     pricePerKg: 3200,
     colour: '#C8743F',
     nickel: 'none expected',
@@ -54,6 +60,8 @@ export const ALLOYS: readonly Alloy[] = [
     modulus: 117000,
     yield: { 'dead soft': [50, 100], 'half hard': [170, 260] },
     bend: { 'dead soft': 0.2, 'half hard': 0.8 },
+    swift: { K: 320, n: 0.54 },
+    ductility: { 'dead soft': 1, 'half hard': 0.7 },
     pricePerKg: 7800,
     colour: '#C9C7C0',
     nickel: 'unknown',
@@ -66,6 +74,8 @@ export const ALLOYS: readonly Alloy[] = [
     modulus: 117000,
     yield: { 'dead soft': [50, 100], 'half hard': [170, 260] },
     bend: { 'dead soft': 0.4, 'half hard': 1 },
+    swift: { K: 320, n: 0.54 },
+    ductility: { 'dead soft': 1, 'half hard': 0.7 },
     pricePerKg: 6400,
     colour: '#B5653A',
     nickel: 'unknown',
@@ -78,6 +88,8 @@ export const ALLOYS: readonly Alloy[] = [
     modulus: 105000,
     yield: { 'dead soft': [95, 160], 'half hard': [250, 360] },
     bend: { 'dead soft': 0.2, 'half hard': 1 },
+    swift: { K: 850, n: 0.45 },
+    ductility: { 'dead soft': 0.8, 'half hard': 0.5 },
     pricePerKg: 3400,
     colour: '#C9A24A',
     nickel: 'unknown',
@@ -90,6 +102,8 @@ export const ALLOYS: readonly Alloy[] = [
     modulus: 110000,
     yield: { 'dead soft': [110, 190], 'half hard': [300, 430] },
     bend: { 'dead soft': 0.3, 'half hard': 1.2 },
+    swift: { K: 800, n: 0.45 },
+    ductility: { 'dead soft': 0.7, 'half hard': 0.45 },
     pricePerKg: 4200,
     colour: '#B98547',
     nickel: 'unknown',
@@ -102,6 +116,8 @@ export const ALLOYS: readonly Alloy[] = [
     modulus: 125000,
     yield: { 'dead soft': [130, 210], 'half hard': [350, 480] },
     bend: { 'dead soft': 0.3, 'half hard': 1.2 },
+    swift: { K: 900, n: 0.42 },
+    ductility: { 'dead soft': 0.7, 'half hard': 0.4 },
     pricePerKg: 4600,
     colour: '#BDB8AA',
     nickel: 'contains',
@@ -114,6 +130,8 @@ export const ALLOYS: readonly Alloy[] = [
     modulus: 75000,
     yield: { 'dead soft': [110, 170], 'half hard': [230, 330] },
     bend: { 'dead soft': 0.2, 'half hard': 0.8 },
+    swift: { K: 600, n: 0.4 },
+    ductility: { 'dead soft': 0.7, 'half hard': 0.4 },
     pricePerKg: 118000,
     colour: '#D6D4CE',
     nickel: 'none expected',
@@ -126,6 +144,8 @@ export const ALLOYS: readonly Alloy[] = [
     modulus: 76000,
     yield: { 'dead soft': [35, 70], 'half hard': [120, 200] },
     bend: { 'dead soft': 0.1, 'half hard': 0.5 },
+    swift: { K: 330, n: 0.45 },
+    ductility: { 'dead soft': 1.1, 'half hard': 0.7 },
     pricePerKg: 122000,
     colour: '#DEDCD6',
     nickel: 'none expected',
@@ -138,6 +158,8 @@ export const ALLOYS: readonly Alloy[] = [
     modulus: 105000,
     yield: { 'dead soft': [120, 200], 'half hard': [260, 380] },
     bend: { 'dead soft': 0.3, 'half hard': 1 },
+    swift: { K: 700, n: 0.42 },
+    ductility: { 'dead soft': 0.7, 'half hard': 0.4 },
     pricePerKg: 420000,
     colour: '#D9B45B',
     nickel: 'unknown',
@@ -150,6 +172,8 @@ export const ALLOYS: readonly Alloy[] = [
     modulus: 69000,
     yield: { 'dead soft': [25, 50], 'half hard': [85, 140] },
     bend: { 'dead soft': 0.1, 'half hard': 0.6 },
+    swift: { K: 170, n: 0.22 },
+    ductility: { 'dead soft': 0.9, 'half hard': 0.5 },
     pricePerKg: 4200,
     colour: '#C5C8CA',
     nickel: 'none expected',
@@ -162,6 +186,8 @@ export const ALLOYS: readonly Alloy[] = [
     modulus: 193000,
     yield: { 'dead soft': [190, 300], 'half hard': [500, 800] },
     bend: { 'dead soft': 0.5, 'half hard': 1.5 },
+    swift: { K: 1250, n: 0.45 },
+    ductility: { 'dead soft': 0.9, 'half hard': 0.5 },
     pricePerKg: 2900,
     colour: '#A9ADAF',
     nickel: 'low release',

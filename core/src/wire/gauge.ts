@@ -10,6 +10,35 @@ export function awg(n: number): Mm {
   return mm(0.127 * 92 ** ((36 - n) / 39))
 }
 
+/**
+ * Imperial standard wire gauge, thousandths of an inch, from No. 0 to No. 40: set as a table, no formula (the British legal standard of
+ * 1884). Another gauge than the American: a bare number is ambiguous.
+ */
+const SWG_MILS = [
+  324, 300, 276, 252, 232, 212, 192, 176, 160, 144, 128, 116, 104, 92, 80, 72, 64, 56, 48, 40, 36, 32, 28, 24,
+  22, 20, 18, 16.4, 14.8, 13.6, 12.4, 11.6, 10.8, 10, 9.2, 8.4, 7.6, 6.8, 6, 5.2, 4.8,
+] as const
+
+/** Diameter of British standard wire gauge n, whole numbers 0 to 40. @throws RangeError for another number @example swg(20) // 0.914 */
+export function swg(n: number): Mm {
+  const mils = SWG_MILS[n]
+  if (mils === undefined) throw new RangeError(`SWG must be a whole number from 0 to 40, got ${n}`)
+  return mm((mils * 25.4) / 1000)
+}
+
+/** The gauge numbers nearest to a thickness, in both gauges, with how thick they are. @example nearestGauges(0.9).swg.n // 20 */
+export function nearestGauges(thickness: number): {
+  readonly awg: { readonly n: number; readonly mm: number }
+  readonly swg: { readonly n: number; readonly mm: number }
+} {
+  const nearest = (of: (n: number) => number) => {
+    let best = 0
+    for (let n = 1; n <= 40; n++) if (Math.abs(of(n) - thickness) < Math.abs(of(best) - thickness)) best = n
+    return { n: best, mm: of(best) }
+  }
+  return { awg: nearest(awg), swg: nearest(swg) }
+}
+
 /** A stock size: a gauge number or a metric size, always with its millimetres. */
 export interface WireSize {
   readonly label: string

@@ -57,7 +57,10 @@ export function Instruments({
     }
   }
   return (
-    <section className={`mt-2 print:hidden ${open ? 'z-10 sm:sticky sm:top-0' : ''}`} aria-label="Instruments">
+    <section
+      className={`mt-2 print:hidden ${open ? 'z-10 sm:sticky sm:top-0' : ''}`}
+      aria-label="Instruments"
+    >
       <div className={open ? 'sheet px-3 py-2 shadow-lg' : ''}>
         <div className="flex flex-wrap items-baseline justify-between gap-x-4">
           <button
