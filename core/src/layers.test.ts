@@ -17,7 +17,8 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   cut: ['design', 'weave', 'path', 'wire', 'geom'],
   guide: ['design', 'path', 'geom'],
   price: ['cut'],
-  plan: ['settings', 'hold', 'cut', 'guide', 'price', 'design', 'stone', 'wire'],
+  sizes: ['wire', 'geom'],
+  plan: ['settings', 'hold', 'cut', 'guide', 'price', 'design', 'sizes', 'stone', 'wire'],
 }
 const EVERYWHERE = ['units', 'working', 'finding', 'geom']
 

@@ -1,5 +1,6 @@
 export { add, sub, scale, along, dot, cross, norm, dist, unit, anySquare, squareTo, mirrorX } from './vec.js'
 export type { Vec2, Vec3 } from './vec.js'
+export { packCircles } from './packing.js'
 export { convexHull, perimeter } from './hull.js'
 export { bisect, integrate, logGamma, beta } from './solve.js'
 export { solveLinearProgram } from './linearProgram.js'

@@ -1,6 +1,7 @@
 import { cutFormulas } from '../cut/index.js'
 import { priceFormulas, pricingFormulas } from '../price/index.js'
 import { FAMILIES } from '../settings/index.js'
+import { sizeFormulas } from '../sizes/index.js'
 import { groupFormulas, stoneFormulas } from '../stone/index.js'
 import type { Formulas } from '../working/index.js'
 import { holdFormulas } from './holdWorking.js'
@@ -10,6 +11,7 @@ export const FORMULAS: Formulas = Object.assign(
   {},
   stoneFormulas,
   groupFormulas,
+  sizeFormulas,
   cutFormulas,
   priceFormulas,
   pricingFormulas,
