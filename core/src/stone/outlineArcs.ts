@@ -180,21 +180,20 @@ function travel(a: Vec2, b: Vec2, c: Vec2): Vec2 {
   return [t[0] / size, t[1] / size]
 }
 
-/** An arc that leaves `p` in direction `t` and ends at `q`: signed radius, negative where the outline is hollow. */
-function arcFrom(p: Vec2, t: Vec2, q: Vec2): OutlineArc {
-  const d: Vec2 = [q[0] - p[0], q[1] - p[1]]
-  const side = t[0] * d[1] - t[1] * d[0]
-  const l2 = d[0] ** 2 + d[1] ** 2
-  // a straight piece bends by the least camber; left turns (a positive side) bulge outward
-  const most = Math.sqrt(l2) / (8 * CAMBER)
-  const raw = l2 / (2 * side)
-  const r = Number.isFinite(raw) && Math.abs(raw) < most ? raw : raw < 0 ? -most : most
+/** A piece turns by this much at least: straight ones too are arcs, of a radius that can still be added to a coordinate. */
+const LEAST_TURN = 1e-7
+
+/**
+ * The arc from p to q that begins with the outward normal at angle `from`: it turns by twice what its chord leans off its beginning.
+ * Signed radius, negative where the outline is hollow.
+ */
+function arcFrom(p: Vec2, from: number, q: Vec2): OutlineArc {
+  const [dx, dy] = [q[0] - p[0], q[1] - p[1]]
   // outward is to the right of travel
-  const from = Math.atan2(-t[0], t[1])
-  const [cx, cy] = [p[0] - r * Math.cos(from), p[1] - r * Math.sin(from)]
-  const to =
-    from + turnFrom(from, r > 0 ? Math.atan2(q[1] - cy, q[0] - cx) : Math.atan2(cy - q[1], cx - q[0]))
-  return { cx, cy, r, from, to }
+  const lean = turnFrom(from, Math.atan2(dy, dx) - Math.PI / 2)
+  const turn = Math.abs(2 * lean) < LEAST_TURN ? (lean < 0 ? -LEAST_TURN : LEAST_TURN) : 2 * lean
+  const r = Math.hypot(dx, dy) / (2 * Math.sin(turn / 2))
+  return { cx: p[0] - r * Math.cos(from), cy: p[1] - r * Math.sin(from), r, from, to: from + turn }
 }
 
 /**
@@ -209,20 +208,20 @@ export function freeArcs(points: readonly Vec2[]): OutlineArc[] {
   const at = (i: number) => turned[(i + n) % n]!
   const ways = turned.map((p, i) => travel(at(i - 1), p, at(i + 1)))
   const arcs: OutlineArc[] = []
+  let from = Math.atan2(-ways[0]![0], ways[0]![1])
   turned.forEach((p, i) => {
     const q = at(i + 1)
-    const [t0, t1] = [ways[i]!, ways[(i + 1) % n]!]
-    const join = biarcJoint(p, t0, q, t1)
-    const first = arcFrom(p, t0, join)
-    arcs.push(first)
-    // the second arc is made backward from q, so that both ends keep their directions
-    const back = arcFrom(q, [-t1[0], -t1[1]], join)
-    // seen from the other end left is right: the radius changes sign, the outward normal does not turn with it
-    const from = first.to
-    const to = from + turnFrom(from, Math.atan2(-t1[0], t1[1]))
-    arcs.push({ cx: back.cx, cy: back.cy, r: -back.r, from, to })
+    const join = biarcJoint(p, ways[i]!, q, ways[(i + 1) % n]!)
+    for (const [a, b] of [
+      [p, join],
+      [join, q],
+    ] as const) {
+      const arc = arcFrom(a, from, b)
+      arcs.push(arc)
+      from = arc.to
+    }
   })
-  return arcs.filter((k) => Math.abs(k.to - k.from) > 1e-12)
+  return arcs
 }
 
 const area = (points: readonly Vec2[]): number =>
