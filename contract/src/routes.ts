@@ -6,6 +6,7 @@ import {
   signInSchema,
   signUpSchema,
 } from './accounts.js'
+import { drawerEditSchema, drawerRowSchema, drawerWriteSchema } from './drawer.js'
 import {
   instrumentRowSchema,
   instrumentWriteSchema,
@@ -194,6 +195,42 @@ export const ROUTES: readonly RouteContract[] = [
     status: 200,
   },
   { method: 'DELETE', path: '/api/stones/{id}/photo', says: 'Remove the picture of a stone', status: 204 },
+  {
+    method: 'GET',
+    path: '/api/drawer',
+    says: 'Wires, beads, findings and tools that are kept',
+    gives: z.array(drawerRowSchema),
+    status: 200,
+  },
+  {
+    method: 'POST',
+    path: '/api/drawer',
+    says: 'Lay something into the drawer',
+    body: drawerWriteSchema,
+    gives: drawerRowSchema,
+    status: 201,
+  },
+  {
+    method: 'PUT',
+    path: '/api/drawer/{id}',
+    says: 'Change what lies in the drawer',
+    body: drawerEditSchema,
+    gives: drawerRowSchema,
+    status: 200,
+  },
+  {
+    method: 'DELETE',
+    path: '/api/drawer/{id}',
+    says: 'Take something out of the drawer; it can be laid back',
+    status: 204,
+  },
+  {
+    method: 'POST',
+    path: '/api/drawer/{id}/restore',
+    says: 'Lay back what was taken out',
+    gives: drawerRowSchema,
+    status: 201,
+  },
   {
     method: 'GET',
     path: '/api/instruments',

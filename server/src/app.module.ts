@@ -6,6 +6,7 @@ import { SessionGuard } from './auth/session.guard.js'
 import { ComputeModule } from './compute/compute.module.js'
 import { CONFIG, type Config } from './config.js'
 import { DB, type Db } from './db/database.js'
+import { DrawerModule } from './drawer/drawer.module.js'
 import { HealthModule } from './health/health.module.js'
 import { ProblemFilter } from './http/problem.js'
 import { InstrumentsModule } from './instruments/instruments.module.js'
@@ -55,6 +56,7 @@ export class AppModule {
         HealthModule,
         StonesModule,
         InstrumentsModule,
+        DrawerModule,
         PiecesModule,
         WorkshopModule,
       ],

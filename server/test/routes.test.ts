@@ -5,6 +5,7 @@ import { openApi, ROUTES, stoneWriteSchema, type RouteContract } from '@verger/c
 import { DEFAULT_SETTINGS, FAMILIES, startingOptions, STONE_KINDS, type Stone } from '@verger/core'
 import { randomStoneOf } from '../../core/src/testingStones'
 import { AuthController } from '../src/auth/auth.controller'
+import { DrawerController } from '../src/drawer/drawer.module'
 import { DocsController, HealthController } from '../src/health/health.module'
 import { InstrumentsController } from '../src/instruments/instruments.module'
 import { PiecesController } from '../src/pieces/pieces.controller'
@@ -15,6 +16,7 @@ import { eventId, Running, STONE, turn } from './running'
 const CONTROLLERS = [
   AuthController,
   DocsController,
+  DrawerController,
   HealthController,
   InstrumentsController,
   PiecesController,
@@ -66,6 +68,16 @@ const STONE_ = STONE as Stone
 const OPTIONS = startingOptions(STONE_, FAMILIES[0]!.id, { alloy: 'copper', temper: 'half hard' })!
 const CHOICES = { family: FAMILIES[0]!.id, options: OPTIONS }
 
+const WIRE = {
+  kind: 'wire',
+  alloy: 'copper',
+  size: '20 AWG',
+  profile: 'square',
+  temper: 'half hard',
+  price: null,
+  per: 'kg',
+}
+
 /** A body that each route takes. */
 const BODIES: Readonly<Record<string, unknown>> = {
   'POST /api/auth/sign-in': { email: 'a@example.org', password: 'a long password' },
@@ -83,6 +95,8 @@ const BODIES: Readonly<Record<string, unknown>> = {
   'POST /api/stones/import': { stones: [{ name: 'A', note: '', stone: STONE }] },
   'PUT /api/stones/{id}': { name: 'A', note: '', stone: STONE, version: 1 },
   'PUT /api/stones/{id}/away': { away: true },
+  'POST /api/drawer': { item: WIRE },
+  'PUT /api/drawer/{id}': { item: { ...WIRE, price: 120, per: 'm' }, version: 1 },
   'POST /api/instruments': { kind: 'caliper', name: 'Blue caliper' },
   'POST /api/instruments/{id}/readings': {
     id: 'reading-0123456789',
@@ -135,6 +149,7 @@ beforeAll(async () => {
   ids.instruments = (
     await server.call('POST', '/api/instruments', BODIES['POST /api/instruments'], mine)
   ).body.id
+  ids.drawer = (await server.call('POST', '/api/drawer', BODIES['POST /api/drawer'], mine)).body.id
   ids.sessions = (await server.call('GET', '/api/auth/sessions', undefined, mine)).body[0].id
 }, 120_000)
 afterAll(() => server.kill())

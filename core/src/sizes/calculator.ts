@@ -114,7 +114,10 @@ export const mandrelOf = (values: CalculatorValues, inside: Quantity, end?: 'low
 export const sprungOf = (values: CalculatorValues, mandrel: Quantity, end?: 'low' | 'high'): Quantity =>
   work(isRound(values) ? 'size.sprung.round' : 'size.sprung.flat', { ...springInputs(values, end), mandrel })
 
-/** Tools that are owned, tried with what really comes out over each. */
+/** A tool that comes out farther off than this, as a share of what is wanted, is none to name. */
+const NEAR = 0.15
+
+/** Tools that are owned, tried with what really comes out over each; those that come nowhere near are left out. */
 export const toolsFor = (
   values: CalculatorValues,
   wanted: Quantity,
@@ -122,4 +125,6 @@ export const toolsFor = (
 ): ToolFit[] =>
   nearestTools(Number(wanted.value), tools, (across) =>
     Number(sprungOf(values, leaf('chosen', 'tool', across, 'mm')).value),
-  ).slice(0, 3)
+  )
+    .filter((t) => Math.abs(t.off) <= NEAR * Number(wanted.value))
+    .slice(0, 3)

@@ -6,10 +6,10 @@ import { sectionAbout, type BendAxis, type WireShape } from './sectionAbout.js'
 const LEVER = { hand: 25, pliers: 60 } as const
 /** What a push of so many newtons feels like, from 0 up; typical, uncited. */
 const FELT = [
-  [3, 'a fingertip does it'],
-  [12, 'easy with the fingers'],
-  [30, 'firm, thumbs get tired'],
-  [70, 'hard by hand, take pliers'],
+  [0.4, 'a fingertip does it'],
+  [1.6, 'easy with the fingers'],
+  [5, 'firm, thumbs get tired'],
+  [14, 'hard by hand, take pliers'],
   [Infinity, 'too stiff to bend by hand'],
 ] as const
 export type Felt = (typeof FELT)[number][1]

@@ -86,4 +86,16 @@ export const migrations: Record<string, Migration> = {
       for (const statement of statements) await sql.raw(statement).execute(db)
     },
   },
+  '0004_drawer': {
+    async up(db: Kysely<unknown>) {
+      await sql
+        .raw(
+          `create table drawer (
+            workshop_id text not null references workshops(id) on delete cascade, id text not null,
+            version integer not null default 1, item jsonb not null, removed_at timestamptz,
+            created_at timestamptz not null default now(), primary key (workshop_id, id))`,
+        )
+        .execute(db)
+    },
+  },
 }

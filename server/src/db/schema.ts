@@ -1,6 +1,7 @@
 import type {
   BenchEvent,
   Costs,
+  DrawerItem,
   InstrumentKind,
   ReadingUnit,
   Role,
@@ -65,6 +66,14 @@ export interface Tables {
     kind: InstrumentKind
     name: string
     state: ColumnType<StandInState | null, string | null, string | null>
+    created_at: Made
+  }
+  drawer: {
+    workshop_id: string
+    id: string
+    version: Generated<number>
+    item: Json<DrawerItem>
+    removed_at: Date | null
     created_at: Made
   }
   readings: {

@@ -12,6 +12,8 @@ import { Undone } from '../ui/Undone.js'
 const JoinPage = lazy(() => import('../features/sign-in/JoinPage.js'))
 const WorkshopPage = lazy(() => import('../features/workshop/WorkshopPage.js'))
 const FinishedPage = lazy(() => import('../features/ledger/FinishedPage.js'))
+const SizesPage = lazy(() => import('../features/sizes/SizesPage.js'))
+const DrawerPage = lazy(() => import('../features/drawer/DrawerPage.js'))
 const MeasurePage = lazy(() => import('../features/measure/MeasurePage.js'))
 const PlanPage = lazy(() => import('../features/plan/PlanPage.js'))
 const CutPage = lazy(() => import('../features/cut/CutPage.js'))
@@ -61,6 +63,8 @@ export function App() {
           <Route path="/pieces/:pieceId/proof" element={<ProofPage me={me.data} />} />
           <Route path="/pieces/:pieceId/ledger" element={<LedgerPage me={me.data} />} />
           <Route path="/workshop" element={<WorkshopPage me={me.data} />} />
+          <Route path="/sizes" element={<SizesPage me={me.data} />} />
+          <Route path="/drawer" element={<DrawerPage me={me.data} />} />
           <Route path="/ledger" element={<FinishedPage />} />
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>

@@ -17,6 +17,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'find a piece, a stone or a page'],
   ['?', 'these keys'],
   ['M', 'measure a stone (on Home)'],
+  ['D, P, delete', 'double a stone, put it away, remove it (tray)'],
   ['space', 'count a turn (Wrap)'],
   ['⌫', 'take one back (Wrap)'],
   ['enter', 'done, next step (Wrap)'],
@@ -102,6 +103,8 @@ function Find({ onDone }: { onDone: () => void }) {
     { id: 'measure', name: 'Measure a stone', what: 'page', to: '/stones/new' },
     { id: 'home', name: 'Home', what: 'page', to: '/' },
     { id: 'ledger', name: 'Ledger of finished pieces', what: 'page', to: '/ledger' },
+    { id: 'sizes', name: 'Sizes: rings, bails, coils and more', what: 'page', to: '/sizes' },
+    { id: 'drawer', name: 'Drawer: wires, beads, findings, tools', what: 'page', to: '/drawer' },
     { id: 'workshop', name: 'Workshop settings', what: 'page', to: '/workshop' },
   ]
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)

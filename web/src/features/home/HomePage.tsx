@@ -57,6 +57,12 @@ export function HomePage({ me }: { me: Me }) {
           >
             Keys <span className="kbd">?</span>
           </button>
+          <Link to="/sizes" className="text-copper">
+            Sizes
+          </Link>
+          <Link to="/drawer" className="text-copper">
+            Drawer
+          </Link>
           <Link to="/ledger" className="text-copper">
             Ledger
           </Link>

@@ -1,7 +1,10 @@
-import { family, type Options, type OptionValue, type Param, type Stone } from '@verger/core'
+import { family, WIRE_SIZES, type Options, type OptionValue, type Param, type Stone } from '@verger/core'
+import { useQuery } from '@tanstack/react-query'
 import { Minus, Plus } from 'lucide-react'
 import { useState } from 'react'
+import { api } from '../../app/api.js'
 import { sayLength, useSettings } from '../../app/workshop.js'
+import { hasWire } from '../drawer/tools.js'
 import { readLength } from '../../ui/readLength.js'
 
 /** Options of a family as rows with steps, drawn from its params: the page knows no family. */
@@ -23,6 +26,14 @@ export function OptionRows({
       (details || !p.detail) &&
       (p.shownWhen === undefined || options[p.shownWhen.option] === p.shownWhen.equals),
   )
+  const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
+  const metal = typeof options.alloy === 'string' ? options.alloy : undefined
+  const wires = drawer.data?.some((r) => r.item.kind === 'wire') ? drawer.data : undefined
+  /** Only where the choice is a wire's size, and anything is kept at all. */
+  const keptOf = (p: Param) =>
+    wires && p.kind === 'choice' && p.values.every((v) => WIRE_SIZES.some((s) => s.label === v))
+      ? (size: string) => hasWire(wires, size, metal)
+      : undefined
   return (
     <div className="mt-2">
       {list.map((p) => (
@@ -36,6 +47,7 @@ export function OptionRows({
             value={options[p.id]!}
             onChange={(v) => onChange(p.id, v)}
             name={text.params[p.id] ?? p.id}
+            kept={keptOf(p)}
           />
         </div>
       ))}
@@ -58,9 +70,12 @@ function OptionInput({
   value,
   onChange,
   name,
+  kept,
 }: {
   p: Param
   value: OptionValue
+  /** Of a wire's size: does it lie in the drawer. */
+  kept: ((size: string) => boolean) | undefined
   onChange: (v: OptionValue) => void
   name: string
 }) {
@@ -116,10 +131,15 @@ function OptionInput({
           >
             {p.values.map((v) => (
               <option key={v} value={v}>
-                {v}
+                {kept?.(v) ? `${v} ◆` : v}
               </option>
             ))}
           </select>
+          {kept?.(String(value)) !== undefined && (
+            <span className={`text-[15px] ${kept(String(value)) ? 'text-verdigris' : 'text-amber'}`}>
+              {kept(String(value)) ? '◆ kept' : '▲ to buy'}
+            </span>
+          )}
         </Stepper>
       )
     }
