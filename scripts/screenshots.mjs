@@ -11,6 +11,9 @@ const SHOTS = [
   ['measure', '/pieces/piece-labradorite/measure'],
   ['crystal', '/stones/demo-candle'],
   ['stone-space', '/stones/demo-cap'],
+  ['instruments', '/stones/demo-cushion'],
+  ['sizes', '/sizes'],
+  ['drawer', '/drawer'],
   ['plan', '/pieces/piece-labradorite/plan'],
   ['space', '/pieces/piece-labradorite/plan'],
   ['cut', '/pieces/piece-sodalite/cut'],
@@ -47,6 +50,12 @@ for (const [name, path, { scheme = 'light', width = 1280, height = 800 } = {}] o
   await page.goto(address + path)
   await page.getByRole('heading', { level: 1 }).waitFor()
   if (path.endsWith('/plan')) await page.locator('[data-verdict]').waitFor({ timeout: 60_000 })
+  if (name === 'instruments') {
+    await page.getByRole('button', { name: 'Measure with instruments' }).click()
+    for (const where of ['Stone between the jaws', 'Stone on the pan'])
+      await page.getByLabel(where).selectOption({ label: 'Pond ice' })
+    await page.locator('#width').focus()
+  }
   if (name.endsWith('space')) {
     await page.getByRole('button', { name: 'in space' }).click()
     await page.locator('[data-testid=solid][data-settled]').waitFor({ timeout: 60_000 })

@@ -14,7 +14,7 @@ import {
   type RoundTool,
 } from '@verger/core'
 import { useQuery } from '@tanstack/react-query'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { api } from '../../app/api.js'
 import { sayLength } from '../../app/workshop.js'
 import { Figure } from '../../ui/Figure.js'
@@ -29,6 +29,10 @@ export default function SizesPage({ me }: { me: Me }) {
   const { units } = me.workshop.settings
   const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
   const tools = useMemo(() => roundTools(drawer.data ?? []), [drawer.data])
+  // a link to one of them is followed once the page is there
+  useEffect(() => {
+    if (location.hash.length > 1) document.getElementById(location.hash.slice(1))?.scrollIntoView()
+  }, [])
   return (
     <Frame beside={<span className="text-lg text-soft">{me.workshop.name}</span>}>
       <h1 className="mt-2 text-[34px]">Sizes</h1>
