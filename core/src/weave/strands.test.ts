@@ -1,8 +1,11 @@
 import { seeded } from '../testing'
 import { mm } from '../units/index'
 import {
+  alikeBehind,
   compensatedRuns,
+  crowding,
   openedBy,
+  packingOf,
   parseWeave,
   strandPath,
   strandsOf,
@@ -204,6 +207,28 @@ describe('strands', () => {
         expect(large[i]!.length / s.length).toBeCloseTo(2, 9)
       })
     }
+  })
+
+  it('a repeat is as tall as its strands are many where they are the most', () => {
+    const tall = (text: string) => crowding(read(text))
+    expect(tall('a: 1(1)')).toBe(1)
+    expect(tall('a: 3(1) 2(1-2)')).toBe(5)
+    // an eight goes through the middle twice, a plain weave twice through every gap however many wires there are
+    expect(tall('a: 8(1-2)')).toBe(2)
+    expect(tall('a: over(1) under(2) over(3) under(3) over(2) under(1)')).toBe(2)
+    expect(tall('a: over(1) under(2) over(3) under(4) over(4) under(3) over(2) under(1)')).toBe(2)
+    // two weavers side by side on wires of their own share the height, on one wire they add up
+    expect(tall('a: 2(1)\nb: 2(3)')).toBe(2)
+    expect(tall('a: 2(1)\nb: 2(1)')).toBe(4)
+    const weave = read('a: 3(1) 2(1-2)')
+    const [strand] = strandsOf(weave, WIRES)
+    expect(packingOf(weave, WIRES.weaver, { repeats: 20, length: 20 * strand!.advance })).toBeCloseTo(
+      WIRES.packing,
+      9,
+    )
+    expect(alikeBehind(weave)).toBe(true)
+    expect(alikeBehind(read('a: over(1-3) under(3) under(2) under(1)'))).toBe(true)
+    expect(alikeBehind(read('a: over(1-2) under(3) over(3) over(2) under(1)'))).toBe(false)
   })
 
   it('says whether a repeat closes', () => {

@@ -82,6 +82,25 @@ export function wirePlaces(weave: Weave, { base, weaver }: WeaveWires): number[]
   return places
 }
 
+/**
+ * Strands that lie one above the other in one repeat, at the place where they are the most: on the front or the back of a wire, or
+ * through a gap, all weavers together. So many weaver's thicknesses the repeat needs along the base wires.
+ */
+export function crowding(weave: Weave): number {
+  const count = new Map<string, number>()
+  const put = (place: string) => count.set(place, (count.get(place) ?? 0) + 1)
+  for (const w of weave.weavers) {
+    const { passes, start, end } = passesOf(w)
+    passes.forEach((p, i) => {
+      const [low, high] = [Math.min(p.from, p.to), Math.max(p.from, p.to)]
+      for (let wire = low + 1; wire <= high; wire++) put(`${p.face} ${wire}`)
+      const q = i + 1 < passes.length ? passes[i + 1]! : start === end ? passes[0]! : undefined
+      if (q && q.face !== p.face) put(`gap ${p.to}`)
+    })
+  }
+  return Math.max(...count.values())
+}
+
 /** A wire that a strand runs round: which, which way (seen along the wires from below, 1 is counter-clockwise), and how often it turns back on it. */
 interface Rounding {
   readonly wire: number
@@ -204,8 +223,8 @@ export interface Strand {
 }
 
 /**
- * Path and consumption of every weaver in one repeat. Turns lie one weaver's thickness × packing apart, a half turn half of that; the
- * strand rises evenly along its way, so that its length is √(plane² + advance²), exact for a taut strand on rigid wires. A weaver that
+ * Path and consumption of every weaver in one repeat. Strands lie one weaver's thickness × packing apart where they are the most (see
+ * `crowding`), and the whole repeat advances by that; each strand rises evenly along its way, so that its length is √(plane² + advance²), exact for a taut strand on rigid wires. A weaver that
  * does not end in the gap where it began is closed by a pass behind, which is not counted, so that its path can be drawn.
  * @throws RangeError for a thickness not above 0 or a packing below 1
  * @example strandsOf(parseWeave('a: 1(1)').weave, { base: 1, weaver: 0.3, packing: 1 })[0].length // 4.095
@@ -216,6 +235,7 @@ export function strandsOf(weave: Weave, wires: WeaveWires): Strand[] {
     throw new RangeError(`a weave needs wires above 0 mm and a packing of 1 or more`)
   const places = wirePlaces(weave, wires)
   const radius = (base + weaver) / 2
+  const advance = crowding(weave) * weaver * packing
   return weave.weavers.map((w) => {
     const { start, end, passes } = passesOf(w)
     const closes = start === end
@@ -223,7 +243,6 @@ export function strandsOf(weave: Weave, wires: WeaveWires): Strand[] {
     const stretches = beltOf(roundings(whole), places, radius)
     const plane =
       stretches.reduce((sum, s) => sum + lengthOf(s), 0) - (closes ? 0 : backPass(end, start, places, radius))
-    const advance = (passes.length / 2) * weaver * packing
     const undone = whole.some((p, i) => {
       const q = whole[(i + 1) % whole.length]!
       return whole.length > 1 && p.face === q.face && p.to > p.from !== q.to > q.from
@@ -246,6 +265,31 @@ export function strandsOf(weave: Weave, wires: WeaveWires): Strand[] {
 const backPass = (from: number, to: number, places: readonly number[], radius: number): number => {
   const [a, b] = [Math.min(from, to), Math.max(from, to)]
   return places[b - 1]! - places[a]! + Math.PI * radius
+}
+
+/**
+ * The packing that a maker's own sample has: so many repeats, measured along the base wires, against strands that touch.
+ * @throws RangeError for a length not above 0 or repeats below 1
+ * @example packingOf(parseWeave('a: 1(1)').weave, 0.3, { repeats: 20, length: 6.3 }) // 1.05
+ */
+export function packingOf(
+  weave: Weave,
+  weaver: number,
+  sample: { readonly repeats: number; readonly length: number },
+): number {
+  if (!(sample.length > 0 && sample.repeats >= 1 && weaver > 0))
+    throw new RangeError('a sample has a length above 0 and one repeat or more')
+  return sample.length / (sample.repeats * crowding(weave) * weaver)
+}
+
+/** Do both faces of a weave look alike: is the number of strands on the front of every wire that on its back. */
+export function alikeBehind(weave: Weave): boolean {
+  const sum = Array.from({ length: weave.wires + 1 }, () => 0)
+  for (const w of weave.weavers)
+    for (const p of passesOf(w).passes)
+      for (let wire = Math.min(p.from, p.to) + 1; wire <= Math.max(p.from, p.to); wire++)
+        sum[wire]! += p.face === 'front' ? 1 : -1
+  return sum.every((v) => v === 0)
 }
 
 /** Points along a strand's path, x to the right, y along the wires, z to the front; mm. */
