@@ -12,6 +12,7 @@ const SHOTS = [
   ['crystal', '/stones/demo-candle'],
   ['stone-space', '/stones/demo-cap'],
   ['instruments', '/stones/demo-cushion'],
+  ['weaves', '/weaves'],
   ['sizes', '/sizes'],
   ['drawer', '/drawer'],
   ['plan', '/pieces/piece-labradorite/plan'],

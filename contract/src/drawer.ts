@@ -1,4 +1,4 @@
-import { ALLOYS, WIRE_SIZES } from '@verger/core'
+import { ALLOYS, parseWeave, WEAVE_LIMITS, WIRE_SIZES } from '@verger/core'
 import { z } from 'zod'
 
 const name = z.string().trim().min(1, 'give it a name').max(80)
@@ -10,7 +10,7 @@ export const FINDING_TYPES = ['jump ring', 'clasp', 'ear wire', 'chain', 'cord',
 /** A rod, the steps of a pair of pliers, the width of flat jaws, or a cone over which any size can be bent. */
 export const TOOL_TYPES = ['rod', 'stepped pliers', 'jaws', 'cone'] as const
 
-/** Something that is kept in the drawer: a kind of wire, beads, findings, or a tool. Lengths in mm. */
+/** Something that is kept in the drawer: a kind of wire, beads, findings, a weave of one's own, or a tool. Lengths in mm. */
 export const drawerItemSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('wire'),
@@ -35,6 +35,20 @@ export const drawerItemSchema = z.discriminatedUnion('kind', [
     /** The thickest part that must pass a bail; null where nothing must. */
     end: length.nullable(),
     price,
+  }),
+  z.strictObject({
+    kind: z.literal('weave'),
+    name,
+    /** In the notation of the core's `parseWeave`. */
+    text: z
+      .string()
+      .max(2000)
+      .refine((t) => parseWeave(t).ok, 'is no weave that can be read'),
+    wires: z.number().int().min(1).max(WEAVE_LIMITS.wires),
+    base: length,
+    weaver: length,
+    /** The maker's own, from a sample; null until one was measured. */
+    packing: z.number().min(1).max(20).nullable(),
   }),
   z.strictObject({
     kind: z.literal('tool'),

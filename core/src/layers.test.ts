@@ -18,7 +18,7 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   guide: ['design', 'path', 'geom'],
   price: ['cut'],
   sizes: ['wire', 'geom'],
-  plan: ['settings', 'hold', 'cut', 'guide', 'price', 'design', 'sizes', 'stone', 'wire'],
+  plan: ['settings', 'hold', 'cut', 'guide', 'price', 'design', 'sizes', 'stone', 'weave', 'wire'],
 }
 const EVERYWHERE = ['units', 'working', 'finding', 'geom']
 

@@ -3,6 +3,7 @@ import { priceFormulas, pricingFormulas } from '../price/index.js'
 import { FAMILIES } from '../settings/index.js'
 import { sizeFormulas } from '../sizes/index.js'
 import { groupFormulas, stoneFormulas } from '../stone/index.js'
+import { weaveFormulas } from '../weave/index.js'
 import type { Formulas } from '../working/index.js'
 import { holdFormulas } from './holdWorking.js'
 
@@ -12,6 +13,7 @@ export const FORMULAS: Formulas = Object.assign(
   stoneFormulas,
   groupFormulas,
   sizeFormulas,
+  weaveFormulas,
   cutFormulas,
   priceFormulas,
   pricingFormulas,

@@ -1,5 +1,7 @@
 import { seeded } from '../testing'
+import { FORMULAS } from '../plan/index'
 import { mm } from '../units/index'
+import { evaluate, isLeaf, numberOf, type Quantity } from '../working/index'
 import {
   alikeBehind,
   compensatedRuns,
@@ -11,6 +13,7 @@ import {
   strandsOf,
   turnLength,
   turnRatio,
+  weaveFigures,
   WEAVES,
   wirePlaces,
   writeWeave,
@@ -238,6 +241,43 @@ describe('strands', () => {
     expect(closes('a: over(1-2)')).toEqual([false])
     expect(closes('a: over(1) under(2)')).toEqual([false])
     expect(() => strandsOf(read('a: 1(1)'), { ...WIRES, packing: 0.9 })).toThrow(RangeError)
+  })
+})
+
+describe('figures of a stretch', () => {
+  it('whole repeats that come nearest to the length, wire by strand, and workings that give them again', () => {
+    const again = (q: Quantity): void => {
+      if (isLeaf(q)) return
+      expect(evaluate(q, FORMULAS)).toBe(q.value)
+      Object.values(q.inputs).forEach(again)
+    }
+    for (const known of WEAVES) {
+      const weave = read(known.text)
+      const strands = strandsOf(weave, WIRES)
+      const made = weaveFigures(weave, { ...WIRES, length: 40, tails: 60 })
+      const repeats = numberOf(made.repeats)
+      expect(Math.abs(numberOf(made.long) - 40)).toBeLessThanOrEqual(strands[0]!.advance / 2 + 1e-9)
+      made.strands.forEach((s, i) => {
+        expect(numberOf(s.each)).toBeCloseTo(strands[i]!.length, 9)
+        expect(numberOf(s.wire)).toBeCloseTo(repeats * strands[i]!.length + 60, 6)
+      })
+      for (const q of [
+        made.advance,
+        made.repeats,
+        made.long,
+        made.minutes,
+        ...made.strands.map((s) => s.wire),
+      ])
+        again(q)
+    }
+  })
+
+  it('half of the gauge needs about twice the turns; a longer stretch more of everything', () => {
+    const weave = read('a: 1(1)')
+    const of = (change: object) => weaveFigures(weave, { ...WIRES, length: 60, tails: 0, ...change })
+    expect(numberOf(of({ weaver: 0.15 }).repeats) / numberOf(of({}).repeats)).toBeCloseTo(2, 1)
+    expect(numberOf(of({ length: 120 }).minutes)).toBeGreaterThan(1.9 * numberOf(of({}).minutes))
+    expect(() => of({ length: 0 })).toThrow(RangeError)
   })
 })
 

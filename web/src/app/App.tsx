@@ -14,6 +14,7 @@ const WorkshopPage = lazy(() => import('../features/workshop/WorkshopPage.js'))
 const FinishedPage = lazy(() => import('../features/ledger/FinishedPage.js'))
 const SizesPage = lazy(() => import('../features/sizes/SizesPage.js'))
 const DrawerPage = lazy(() => import('../features/drawer/DrawerPage.js'))
+const WeavePage = lazy(() => import('../features/weave/WeavePage.js'))
 const MeasurePage = lazy(() => import('../features/measure/MeasurePage.js'))
 const PlanPage = lazy(() => import('../features/plan/PlanPage.js'))
 const CutPage = lazy(() => import('../features/cut/CutPage.js'))
@@ -63,6 +64,7 @@ export function App() {
           <Route path="/pieces/:pieceId/proof" element={<ProofPage me={me.data} />} />
           <Route path="/pieces/:pieceId/ledger" element={<LedgerPage me={me.data} />} />
           <Route path="/workshop" element={<WorkshopPage me={me.data} />} />
+          <Route path="/weaves" element={<WeavePage me={me.data} />} />
           <Route path="/sizes" element={<SizesPage me={me.data} />} />
           <Route path="/drawer" element={<DrawerPage me={me.data} />} />
           <Route path="/ledger" element={<FinishedPage />} />

@@ -103,6 +103,7 @@ function Find({ onDone }: { onDone: () => void }) {
     { id: 'measure', name: 'Measure a stone', what: 'page', to: '/stones/new' },
     { id: 'home', name: 'Home', what: 'page', to: '/' },
     { id: 'ledger', name: 'Ledger of finished pieces', what: 'page', to: '/ledger' },
+    { id: 'weaves', name: 'Weave lab', what: 'page', to: '/weaves' },
     { id: 'sizes', name: 'Sizes: rings, bails, coils and more', what: 'page', to: '/sizes' },
     { id: 'drawer', name: 'Drawer: wires, beads, findings, tools', what: 'page', to: '/drawer' },
     { id: 'workshop', name: 'Workshop settings', what: 'page', to: '/workshop' },

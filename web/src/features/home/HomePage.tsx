@@ -57,6 +57,9 @@ export function HomePage({ me }: { me: Me }) {
           >
             Keys <span className="kbd">?</span>
           </button>
+          <Link to="/weaves" className="text-copper">
+            Weaves
+          </Link>
           <Link to="/sizes" className="text-copper">
             Sizes
           </Link>

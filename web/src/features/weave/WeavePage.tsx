@@ -1,0 +1,478 @@
+import type { DrawerRow, Me } from '@verger/contract'
+import {
+  alikeBehind,
+  compensatedRuns,
+  fill,
+  openedBy,
+  packingOf,
+  parseWeave,
+  strandsOf,
+  turnRatio,
+  weaveFigures,
+  WEAVES,
+  weaveText,
+  wirePlaces,
+  type Weave,
+} from '@verger/core'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMemo, useState } from 'react'
+import { api } from '../../app/api.js'
+import { sayLength } from '../../app/workshop.js'
+import { Figure } from '../../ui/Figure.js'
+import { Frame } from '../../ui/Frame.js'
+import { readLength } from '../../ui/readLength.js'
+import { AcrossSection, Swatch } from './Swatch.js'
+
+/** Packing by hand until a sample is measured: wraps never lie perfectly. An estimate. */
+const BY_HAND = '1.04'
+
+interface Typed {
+  readonly text: string
+  readonly base: string
+  readonly weaver: string
+  readonly packing: string
+  readonly length: string
+  readonly tails: string
+  readonly radius: string
+}
+
+const START: Typed = {
+  text: WEAVES.find((w) => w.id === 'three-and-two')!.text,
+  base: '0.8 mm',
+  weaver: '0.3 mm',
+  packing: BY_HAND,
+  length: '40 mm',
+  tails: '80 mm',
+  radius: '',
+}
+
+/** Weaves: written or picked, seen from the strands' own paths, counted and measured, and kept. */
+export default function WeavePage({ me }: { me: Me }) {
+  const { units } = me.workshop.settings
+  const [typed, setTyped] = useState<Typed>(START)
+  const set = (change: Partial<Typed>) => setTyped({ ...typed, ...change })
+  const parsed = useMemo(() => parseWeave(typed.text), [typed.text])
+  // what was drawn last stays while a line is being written
+  const [last, setLast] = useState<Weave | undefined>(parsed.ok ? parsed.weave : undefined)
+  if (parsed.ok && last !== parsed.weave) setLast(parsed.weave)
+  const length = (id: 'base' | 'weaver' | 'length' | 'tails' | 'radius', zero = false) =>
+    readLength(typed[id], units, zero).value
+  const [base, weaver, long, tails] = [
+    length('base'),
+    length('weaver'),
+    length('length'),
+    length('tails', true),
+  ]
+  const packing = Number(typed.packing.replace(',', '.'))
+  const goodPacking = packing >= 1 && packing <= 20
+  const wires = useMemo(
+    () =>
+      base !== undefined &&
+      weaver !== undefined &&
+      goodPacking &&
+      base >= 0.1 &&
+      weaver >= 0.05 &&
+      base <= 10 &&
+      weaver <= 10
+        ? { base, weaver, packing }
+        : undefined,
+    [base, weaver, packing, goodPacking],
+  )
+  const weave = last
+  const figures = useMemo(
+    () =>
+      weave && wires && long !== undefined && tails !== undefined
+        ? weaveFigures(weave, { ...wires, length: long, tails })
+        : undefined,
+    [weave, wires, long, tails],
+  )
+  const strands = useMemo(() => (weave && wires ? strandsOf(weave, wires) : []), [weave, wires])
+  const open = strands.filter((s) => !s.closes)
+  const undone = strands.some((s) => s.undone)
+  return (
+    <Frame beside={<span className="text-lg text-soft">{me.workshop.name}</span>}>
+      <h1 className="mt-2 text-[34px]">Weave lab</h1>
+      <div className="mt-1 grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,5fr)_minmax(0,4fr)_minmax(0,4fr)]">
+        <section aria-label="The weave">
+          <label className="block">
+            <span className="text-soft">Begin with</span>
+            <select
+              className="plain text-lg font-semibold"
+              value={WEAVES.find((w) => w.text === typed.text)?.id ?? ''}
+              onChange={(e) => {
+                const known = WEAVES.find((w) => w.id === e.target.value)
+                if (known) set({ text: known.text })
+              }}
+            >
+              <option value="">one’s own</option>
+              {WEAVES.map((w) => (
+                <option key={w.id} value={w.id}>
+                  {w.name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="mt-3 block">
+            <span className="text-soft">One repeat, a line for each weaver</span>
+            <textarea
+              className="plain min-h-24 font-semibold"
+              spellCheck={false}
+              value={typed.text}
+              aria-invalid={!parsed.ok}
+              onChange={(e) => set({ text: e.target.value })}
+            />
+          </label>
+          {!parsed.ok && (
+            <p className="m-0 text-red" role="alert">
+              ✕ Line {parsed.problem.line}:{' '}
+              {fill(weaveText[parsed.problem.problem]!, { text: parsed.problem.text })}
+            </p>
+          )}
+          <p className="m-0 text-[15px] text-soft">
+            Wires are numbered from the left. 3(1) turns round wire 1, 2(1-2) round both, 8(1-2) a figure of
+            eight, over(1) and under(2) half turns.
+          </p>
+          <div className="mt-3 grid grid-cols-2 gap-x-5 gap-y-1.5">
+            <Field
+              label="Base wires"
+              value={typed.base}
+              bad={base === undefined}
+              onType={(v) => set({ base: v })}
+            />
+            <Field
+              label="Weaving wire"
+              value={typed.weaver}
+              bad={weaver === undefined}
+              onType={(v) => set({ weaver: v })}
+            />
+            <Field
+              label="Length"
+              value={typed.length}
+              bad={long === undefined}
+              onType={(v) => set({ length: v })}
+            />
+            <Field
+              label="Tails together"
+              value={typed.tails}
+              bad={tails === undefined}
+              onType={(v) => set({ tails: v })}
+            />
+            <Field
+              label="Packing (1 is wire on wire)"
+              value={typed.packing}
+              bad={!goodPacking}
+              onType={(v) => set({ packing: v })}
+            />
+            <Field
+              label="Bent to a middle radius of"
+              value={typed.radius}
+              placeholder="straight"
+              bad={typed.radius.trim() !== '' && length('radius') === undefined}
+              onType={(v) => set({ radius: v })}
+            />
+          </div>
+        </section>
+        <section className="sheet p-4" aria-label="How it looks">
+          {weave && wires ? (
+            <>
+              <div className="grid grid-cols-2 gap-3">
+                {(['front', 'back'] as const).map((view) => (
+                  <figure key={view} className="m-0 text-center">
+                    <Swatch weave={weave} wires={wires} view={view} />
+                    <figcaption className="text-[15px] text-soft">{view}</figcaption>
+                  </figure>
+                ))}
+              </div>
+              <AcrossSection weave={weave} wires={wires} />
+              <p className="m-0 text-center text-[15px] text-soft">cut across</p>
+            </>
+          ) : (
+            <p className="text-soft">Write a weave and its wires: it is drawn as you type.</p>
+          )}
+        </section>
+        <section aria-label="What it takes">
+          {figures && (
+            <dl className="m-0">
+              <Row name="Repeats">
+                <Figure name="Repeats" q={figures.repeats} digits={0} />
+              </Row>
+              <Row name="They come to">
+                <Figure name="They come to" q={figures.long} digits={1} />
+              </Row>
+              <Row name="One repeat, tall">
+                <Figure name="One repeat, tall" q={figures.advance} digits={2} />
+              </Row>
+              {figures.strands.map((s) => (
+                <Row key={s.id} name={`Wire for strand ${s.id}`}>
+                  <Figure name={`Wire for strand ${s.id}`} q={s.wire} digits={0} />
+                </Row>
+              ))}
+              <Row name="By hand, about">
+                <Figure name="By hand, about" q={figures.minutes} />
+              </Row>
+            </dl>
+          )}
+          {weave && (
+            <p className="mt-1 mb-0 text-[15px] text-soft">
+              {alikeBehind(weave)
+                ? 'Both faces carry as many strands.'
+                : 'Front and back are unlike: turning over shows.'}
+            </p>
+          )}
+          {open.length > 0 && (
+            <p className="m-0 text-[15px] text-amber">
+              ▲ Strand {open.map((s) => s.id).join(', ')} ends in another gap than it began: the next repeat
+              does not follow on.
+            </p>
+          )}
+          {undone && (
+            <p className="m-0 text-[15px] text-amber">
+              ▲ A pass goes back on the face on which it came: pulled taut it is gone.
+            </p>
+          )}
+          {weave && wires && (
+            <Curve
+              weave={weave}
+              wires={wires}
+              radius={typed.radius.trim() === '' ? undefined : length('radius')}
+              say={(mm) => sayLength(mm, { units }, 1)}
+            />
+          )}
+          {weave && weaver !== undefined && (
+            <Sample
+              weave={weave}
+              weaver={weaver}
+              units={units}
+              onPacking={(p) => set({ packing: p.toFixed(3) })}
+            />
+          )}
+          {parsed.ok && wires && (
+            <Kept
+              typed={typed}
+              weave={parsed.weave}
+              wires={wires}
+              own={typed.packing !== BY_HAND}
+              onTake={set}
+            />
+          )}
+        </section>
+      </div>
+    </Frame>
+  )
+}
+
+function Row({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div className="flex items-baseline justify-between gap-3 border-b border-line py-1">
+      <dt>{name}</dt>
+      <dd className="m-0 text-lg">{children}</dd>
+    </div>
+  )
+}
+
+function Field({
+  label,
+  value,
+  bad,
+  placeholder = '',
+  onType,
+}: {
+  label: string
+  value: string
+  bad: boolean
+  placeholder?: string
+  onType: (v: string) => void
+}) {
+  return (
+    <label className="min-w-0">
+      <span className="text-[15px] text-soft">{label}</span>
+      <input
+        className="plain text-lg font-semibold"
+        autoComplete="off"
+        value={value}
+        placeholder={placeholder}
+        aria-invalid={bad}
+        onChange={(e) => onType(e.target.value)}
+      />
+      {bad && <span className="text-red">✕ This cannot be read.</span>}
+    </label>
+  )
+}
+
+/** Inner turns that one run of the answer is given for. */
+const RUN = 4
+
+/** What a bend does to a weave: turns outside against inside on shaped wires, or how far a straight one opens. */
+function Curve({
+  weave,
+  wires,
+  radius,
+  say,
+}: {
+  weave: Weave
+  wires: { readonly base: number; readonly weaver: number; readonly packing: number }
+  radius: number | undefined
+  say: (mm: number) => string
+}) {
+  if (radius === undefined) return null
+  const places = wirePlaces(weave, wires)
+  const apart = places[places.length - 1]!
+  if (apart === 0) return <p className="mt-2 mb-0 text-[15px] text-soft">One wire bends without opening.</p>
+  if (radius <= apart / 2 + wires.base / 2)
+    return (
+      <p className="mt-2 mb-0 text-[15px] text-red">
+        ✕ The inner wire has no room at that radius: its wires stand {say(apart)} apart.
+      </p>
+    )
+  const bent = { radius, apart }
+  const runs = compensatedRuns({ inner: RUN, apart, curve: Array.from({ length: 8 }, () => radius) })
+  return (
+    <p className="mt-2 mb-0 text-[15px]" data-testid="curve">
+      <strong>On wires already bent:</strong> {turnRatio(bent).toFixed(2)} turns outside for one inside; for
+      every {RUN} inside, {runs.join(', ')} … outside. <strong>Made straight and bent later</strong> the
+      outside opens by {openedBy(bent).toFixed(0)} %.
+    </p>
+  )
+}
+
+/** A real sample, measured: its packing becomes the maker's own. */
+function Sample({
+  weave,
+  weaver,
+  units,
+  onPacking,
+}: {
+  weave: Weave
+  weaver: number
+  units: 'mm' | 'in'
+  onPacking: (packing: number) => void
+}) {
+  const [repeats, setRepeats] = useState('20')
+  const [text, setText] = useState('')
+  const length = text.trim() === '' ? undefined : readLength(text, units).value
+  const n = Number(repeats)
+  const packing =
+    length !== undefined && Number.isInteger(n) && n >= 1
+      ? packingOf(weave, weaver, { repeats: n, length })
+      : undefined
+  return (
+    <div className="mt-3 border-t border-line pt-2">
+      <h2 className="text-xl">A sample of yours</h2>
+      <div className="grid grid-cols-2 gap-x-5">
+        <Field
+          label="Repeats made"
+          value={repeats}
+          bad={!(Number.isInteger(n) && n >= 1)}
+          onType={setRepeats}
+        />
+        <Field
+          label="They measure"
+          value={text}
+          placeholder="along the wires"
+          bad={text.trim() !== '' && length === undefined}
+          onType={setText}
+        />
+      </div>
+      {packing !== undefined &&
+        (packing >= 1 && packing <= 20 ? (
+          <button type="button" className="btn mt-2 py-1" onClick={() => onPacking(packing)}>
+            Take {packing.toFixed(3)} as my packing
+          </button>
+        ) : (
+          <p className="m-0 text-[15px] text-amber">
+            ▲ That is {packing.toFixed(2)} of what wires that touch would measure. Count and measure again.
+          </p>
+        ))}
+    </div>
+  )
+}
+
+/** Weaves that are kept, with their wires and their own packing. */
+function Kept({
+  typed,
+  weave,
+  wires,
+  own,
+  onTake,
+}: {
+  typed: Typed
+  weave: Weave
+  wires: { readonly base: number; readonly weaver: number; readonly packing: number }
+  own: boolean
+  onTake: (change: Partial<Typed>) => void
+}) {
+  const client = useQueryClient()
+  const [name, setName] = useState('')
+  const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
+  const fresh = () => client.invalidateQueries({ queryKey: ['drawer'] })
+  const keep = useMutation({
+    mutationFn: () =>
+      api.addToDrawer({
+        kind: 'weave',
+        name: name.trim(),
+        text: typed.text,
+        wires: weave.wires,
+        base: wires.base,
+        weaver: wires.weaver,
+        packing: own ? wires.packing : null,
+      }),
+    onSuccess: async () => {
+      setName('')
+      await fresh()
+    },
+  })
+  const drop = useMutation({ mutationFn: (row: DrawerRow) => api.takeFromDrawer(row.id), onSuccess: fresh })
+  const rows = (drawer.data ?? []).flatMap((r) => (r.item.kind === 'weave' ? [{ row: r, item: r.item }] : []))
+  return (
+    <div className="mt-3 border-t border-line pt-2">
+      <h2 className="text-xl">Kept weaves</h2>
+      <ul className="m-0 list-none p-0">
+        {rows.map(({ row, item }) => (
+          <li key={row.id} className="flex items-baseline gap-3 border-b border-line py-1">
+            <button
+              type="button"
+              className="min-w-0 flex-1 border-0 bg-transparent p-0 text-left font-semibold text-copper underline"
+              onClick={() =>
+                onTake({
+                  text: item.text,
+                  base: `${item.base} mm`,
+                  weaver: `${item.weaver} mm`,
+                  packing: item.packing === null ? BY_HAND : String(item.packing),
+                })
+              }
+            >
+              {item.name}
+            </button>
+            <span className="text-[15px] text-soft">
+              {item.packing === null ? '' : `packing ${item.packing.toFixed(3)}`}
+            </span>
+            <button
+              type="button"
+              className="border-0 bg-transparent p-0 text-[15px] text-copper underline"
+              aria-label={`Give up ${item.name}`}
+              onClick={() => drop.mutate(row)}
+            >
+              give up
+            </button>
+          </li>
+        ))}
+      </ul>
+      <form
+        className="mt-1 flex items-end gap-3"
+        onSubmit={(e) => {
+          e.preventDefault()
+          if (name.trim() !== '') keep.mutate()
+        }}
+      >
+        <label className="min-w-0 flex-1">
+          <span className="text-[15px] text-soft">Keep it as</span>
+          <input className="plain" value={name} onChange={(e) => setName(e.target.value)} />
+        </label>
+        <button type="submit" className="btn py-1" disabled={name.trim() === '' || keep.isPending}>
+          Keep
+        </button>
+      </form>
+      {(keep.error ?? drop.error) && <p className="m-0 text-red">✕ {(keep.error ?? drop.error)?.message}</p>}
+    </div>
+  )
+}
