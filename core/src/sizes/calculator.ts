@@ -128,3 +128,15 @@ export const toolsFor = (
   )
     .filter((t) => Math.abs(t.off) <= NEAR * Number(wanted.value))
     .slice(0, 3)
+
+/** A calculator that says nothing beside its figures. */
+export const none = { notes: [], tools: [] } as const
+export const count = (id: string, start: number, least: number, most: number): CalculatorField => ({
+  id,
+  kind: 'count',
+  start,
+  least,
+  most,
+})
+/** Rolled bails close oval: room beyond what must pass, mm; an estimate. */
+export const BAIL_EASE = 1

@@ -1,50 +1,25 @@
-import type { DrawerRow, Me } from '@verger/contract'
+import type { Me } from '@verger/contract'
 import {
   alikeBehind,
-  compensatedRuns,
   fill,
-  openedBy,
-  packingOf,
   parseWeave,
   strandsOf,
-  turnRatio,
   weaveFigures,
   WEAVES,
   weaveText,
-  wirePlaces,
   type Weave,
 } from '@verger/core'
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
-import { api } from '../../app/api.js'
 import { sayLength } from '../../app/workshop.js'
 import { Figure } from '../../ui/Figure.js'
 import { Frame } from '../../ui/Frame.js'
 import { readLength } from '../../ui/readLength.js'
+import { Curve } from './Curve.js'
+import { Field } from './Field.js'
+import { Kept } from './Kept.js'
+import { Sample } from './Sample.js'
 import { AcrossSection, Swatch } from './Swatch.js'
-
-/** Packing by hand until a sample is measured: wraps never lie perfectly. An estimate. */
-const BY_HAND = '1.04'
-
-interface Typed {
-  readonly text: string
-  readonly base: string
-  readonly weaver: string
-  readonly packing: string
-  readonly length: string
-  readonly tails: string
-  readonly radius: string
-}
-
-const START: Typed = {
-  text: WEAVES.find((w) => w.id === 'three-and-two')!.text,
-  base: '0.8 mm',
-  weaver: '0.3 mm',
-  packing: BY_HAND,
-  length: '40 mm',
-  tails: '80 mm',
-  radius: '',
-}
+import { BY_HAND, START, type Typed } from './typed.js'
 
 /** Weaves: written or picked, seen from the strands' own paths, counted and measured, and kept. */
 export default function WeavePage({ me }: { me: Me }) {
@@ -266,213 +241,6 @@ function Row({ name, children }: { name: string; children: React.ReactNode }) {
     <div className="flex items-baseline justify-between gap-3 border-b border-line py-1">
       <dt>{name}</dt>
       <dd className="m-0 text-lg">{children}</dd>
-    </div>
-  )
-}
-
-function Field({
-  label,
-  value,
-  bad,
-  placeholder = '',
-  onType,
-}: {
-  label: string
-  value: string
-  bad: boolean
-  placeholder?: string
-  onType: (v: string) => void
-}) {
-  return (
-    <label className="min-w-0">
-      <span className="text-[15px] text-soft">{label}</span>
-      <input
-        className="plain text-lg font-semibold"
-        autoComplete="off"
-        value={value}
-        placeholder={placeholder}
-        aria-invalid={bad}
-        onChange={(e) => onType(e.target.value)}
-      />
-      {bad && <span className="text-red">✕ This cannot be read.</span>}
-    </label>
-  )
-}
-
-/** Inner turns that one run of the answer is given for. */
-const RUN = 4
-
-/** What a bend does to a weave: turns outside against inside on shaped wires, or how far a straight one opens. */
-function Curve({
-  weave,
-  wires,
-  radius,
-  say,
-}: {
-  weave: Weave
-  wires: { readonly base: number; readonly weaver: number; readonly packing: number }
-  radius: number | undefined
-  say: (mm: number) => string
-}) {
-  if (radius === undefined) return null
-  const places = wirePlaces(weave, wires)
-  const apart = places[places.length - 1]!
-  if (apart === 0) return <p className="mt-2 mb-0 text-[15px] text-soft">One wire bends without opening.</p>
-  if (radius <= apart / 2 + wires.base / 2)
-    return (
-      <p className="mt-2 mb-0 text-[15px] text-red">
-        ✕ The inner wire has no room at that radius: its wires stand {say(apart)} apart.
-      </p>
-    )
-  const bent = { radius, apart }
-  const runs = compensatedRuns({ inner: RUN, apart, curve: Array.from({ length: 8 }, () => radius) })
-  return (
-    <p className="mt-2 mb-0 text-[15px]" data-testid="curve">
-      <strong>On wires already bent:</strong> {turnRatio(bent).toFixed(2)} turns outside for one inside; for
-      every {RUN} inside, {runs.join(', ')} … outside. <strong>Made straight and bent later</strong> the
-      outside opens by {openedBy(bent).toFixed(0)} %.
-    </p>
-  )
-}
-
-/** A real sample, measured: its packing becomes the maker's own. */
-function Sample({
-  weave,
-  weaver,
-  units,
-  onPacking,
-}: {
-  weave: Weave
-  weaver: number
-  units: 'mm' | 'in'
-  onPacking: (packing: number) => void
-}) {
-  const [repeats, setRepeats] = useState('20')
-  const [text, setText] = useState('')
-  const length = text.trim() === '' ? undefined : readLength(text, units).value
-  const n = Number(repeats)
-  const packing =
-    length !== undefined && Number.isInteger(n) && n >= 1
-      ? packingOf(weave, weaver, { repeats: n, length })
-      : undefined
-  return (
-    <div className="mt-3 border-t border-line pt-2">
-      <h2 className="text-xl">A sample of yours</h2>
-      <div className="grid grid-cols-2 gap-x-5">
-        <Field
-          label="Repeats made"
-          value={repeats}
-          bad={!(Number.isInteger(n) && n >= 1)}
-          onType={setRepeats}
-        />
-        <Field
-          label="They measure"
-          value={text}
-          placeholder="along the wires"
-          bad={text.trim() !== '' && length === undefined}
-          onType={setText}
-        />
-      </div>
-      {packing !== undefined &&
-        (packing >= 1 && packing <= 20 ? (
-          <button type="button" className="btn mt-2 py-1" onClick={() => onPacking(packing)}>
-            Take {packing.toFixed(3)} as my packing
-          </button>
-        ) : (
-          <p className="m-0 text-[15px] text-amber">
-            ▲ That is {packing.toFixed(2)} of what wires that touch would measure. Count and measure again.
-          </p>
-        ))}
-    </div>
-  )
-}
-
-/** Weaves that are kept, with their wires and their own packing. */
-function Kept({
-  typed,
-  weave,
-  wires,
-  own,
-  onTake,
-}: {
-  typed: Typed
-  weave: Weave
-  wires: { readonly base: number; readonly weaver: number; readonly packing: number }
-  own: boolean
-  onTake: (change: Partial<Typed>) => void
-}) {
-  const client = useQueryClient()
-  const [name, setName] = useState('')
-  const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
-  const fresh = () => client.invalidateQueries({ queryKey: ['drawer'] })
-  const keep = useMutation({
-    mutationFn: () =>
-      api.addToDrawer({
-        kind: 'weave',
-        name: name.trim(),
-        text: typed.text,
-        wires: weave.wires,
-        base: wires.base,
-        weaver: wires.weaver,
-        packing: own ? wires.packing : null,
-      }),
-    onSuccess: async () => {
-      setName('')
-      await fresh()
-    },
-  })
-  const drop = useMutation({ mutationFn: (row: DrawerRow) => api.takeFromDrawer(row.id), onSuccess: fresh })
-  const rows = (drawer.data ?? []).flatMap((r) => (r.item.kind === 'weave' ? [{ row: r, item: r.item }] : []))
-  return (
-    <div className="mt-3 border-t border-line pt-2">
-      <h2 className="text-xl">Kept weaves</h2>
-      <ul className="m-0 list-none p-0">
-        {rows.map(({ row, item }) => (
-          <li key={row.id} className="flex items-baseline gap-3 border-b border-line py-1">
-            <button
-              type="button"
-              className="min-w-0 flex-1 border-0 bg-transparent p-0 text-left font-semibold text-copper underline"
-              onClick={() =>
-                onTake({
-                  text: item.text,
-                  base: `${item.base} mm`,
-                  weaver: `${item.weaver} mm`,
-                  packing: item.packing === null ? BY_HAND : String(item.packing),
-                })
-              }
-            >
-              {item.name}
-            </button>
-            <span className="text-[15px] text-soft">
-              {item.packing === null ? '' : `packing ${item.packing.toFixed(3)}`}
-            </span>
-            <button
-              type="button"
-              className="border-0 bg-transparent p-0 text-[15px] text-copper underline"
-              aria-label={`Give up ${item.name}`}
-              onClick={() => drop.mutate(row)}
-            >
-              give up
-            </button>
-          </li>
-        ))}
-      </ul>
-      <form
-        className="mt-1 flex items-end gap-3"
-        onSubmit={(e) => {
-          e.preventDefault()
-          if (name.trim() !== '') keep.mutate()
-        }}
-      >
-        <label className="min-w-0 flex-1">
-          <span className="text-[15px] text-soft">Keep it as</span>
-          <input className="plain" value={name} onChange={(e) => setName(e.target.value)} />
-        </label>
-        <button type="submit" className="btn py-1" disabled={name.trim() === '' || keep.isPending}>
-          Keep
-        </button>
-      </form>
-      {(keep.error ?? drop.error) && <p className="m-0 text-red">✕ {(keep.error ?? drop.error)?.message}</p>}
     </div>
   )
 }

@@ -1,0 +1,71 @@
+import { FINDING_TYPES, type DrawerRow, type Me } from '@verger/contract'
+import { useState } from 'react'
+import { sayLength, sayMoney } from '../../app/workshop.js'
+import { readLength } from '../../ui/readLength.js'
+import { cents, Lay, only, Pick, Section, Thing, useDrawer, Word, type Of } from './parts.js'
+
+/** Room beyond the end that must pass a bail, mm: it closes oval. An estimate, as in `sizes`. */
+const BAIL_EASE = 1
+
+/** Findings and chains, and the bail that their ends want. */
+export function Findings({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
+  const { add, take, problem } = useDrawer()
+  const { units, money } = me.workshop.settings
+  const [name, setName] = useState('')
+  const [type, setType] = useState<Of<'finding'>['type']>('chain')
+  const [text, setText] = useState({ end: '', price: '' })
+  const end = text.end.trim() === '' ? null : readLength(text.end, units).value
+  const price = cents(text.price)
+  const whole = name.trim() !== '' && end !== undefined && price !== undefined
+  return (
+    <Section
+      name="Findings and chains"
+      empty="Nothing yet."
+      problem={problem}
+      rows={only(rows, 'finding').map((row) => (
+        <Thing
+          key={row.id}
+          name={row.item.name}
+          says={[
+            row.item.type,
+            row.item.end === null
+              ? undefined
+              : `its end of ${sayLength(row.item.end, { units }, 1)} wants a bail of ${sayLength(row.item.end + BAIL_EASE, { units }, 1)} inside`,
+            row.item.price === null ? undefined : sayMoney(row.item.price / 100, money),
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+          onTake={() => take.mutate(row)}
+        />
+      ))}
+    >
+      <form
+        className="mt-2 grid grid-cols-2 gap-x-4 gap-y-1.5 sm:grid-cols-4"
+        onSubmit={(e) => {
+          e.preventDefault()
+          if (!whole) return
+          add.mutate({ kind: 'finding', type, name: name.trim(), end, price })
+          setName('')
+          setText({ end: '', price: '' })
+        }}
+      >
+        <Word label="Name" value={name} onType={setName} />
+        <Pick label="It is a" value={type} options={FINDING_TYPES} onPick={setType} />
+        <Word
+          label="Thickest end"
+          value={text.end}
+          placeholder="if it passes a bail"
+          onType={(v) => setText({ ...text, end: v })}
+          problem={end === undefined ? 'Type a length.' : undefined}
+        />
+        <Word
+          label="Price"
+          value={text.price}
+          placeholder="if known"
+          onType={(v) => setText({ ...text, price: v })}
+        />
+        <Lay what="finding" disabled={!whole || add.isPending} />
+      </form>
+    </Section>
+  )
+}

@@ -1,0 +1,58 @@
+import { TOOL_TYPES, type DrawerRow, type Me } from '@verger/contract'
+import { useState } from 'react'
+import { sayLength } from '../../app/workshop.js'
+import { readLength } from '../../ui/readLength.js'
+import { Lay, only, Pick, Section, Thing, useDrawer, Word, type Of } from './parts.js'
+
+/** Tools that are owned, with their sizes. */
+export function Tools({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
+  const { add, take, problem } = useDrawer()
+  const { units } = me.workshop.settings
+  const [name, setName] = useState('')
+  const [type, setType] = useState<Of<'tool'>['type']>('rod')
+  const [text, setText] = useState('')
+  const sizes = text
+    .split(/[;,]\s+|;|\s+(?=\d)/)
+    .filter((t) => t.trim() !== '')
+    .map((t) => readLength(t, units).value)
+  const wrong = sizes.some((s) => s === undefined)
+  const whole = name.trim() !== '' && sizes.length > 0 && !wrong && (type !== 'cone' || sizes.length === 2)
+  const words = { rod: 'across', 'stepped pliers': 'steps of', jaws: 'jaws of', cone: 'from, to' } as const
+  return (
+    <Section
+      name="Tools"
+      empty="No tools yet. Rods, stepped pliers and jaws: sizes then say which of yours comes nearest."
+      problem={problem}
+      rows={only(rows, 'tool').map((row) => (
+        <Thing
+          key={row.id}
+          name={row.item.name}
+          says={`${row.item.type}: ${words[row.item.type]} ${row.item.sizes.map((s) => sayLength(s, { units }, 1)).join(', ')}`}
+          onTake={() => take.mutate(row)}
+        />
+      ))}
+    >
+      <form
+        className="mt-2 grid grid-cols-2 gap-x-4 gap-y-1.5 sm:grid-cols-3"
+        onSubmit={(e) => {
+          e.preventDefault()
+          if (!whole) return
+          add.mutate({ kind: 'tool', type, name: name.trim(), sizes: sizes as number[] })
+          setName('')
+          setText('')
+        }}
+      >
+        <Word label="Name" value={name} onType={setName} />
+        <Pick label="It is a" value={type} options={TOOL_TYPES} onPick={setType} />
+        <Word
+          label={type === 'cone' ? 'Thin and thick end' : 'Sizes'}
+          value={text}
+          onType={setText}
+          placeholder="such as 3, 5, 7"
+          problem={wrong ? 'Type lengths with commas between.' : undefined}
+        />
+        <Lay what="tool" disabled={!whole || add.isPending} />
+      </form>
+    </Section>
+  )
+}
