@@ -14,3 +14,5 @@ export { flowStress, strainOf, swiftOffset, workedThrough } from './hardening.js
 export type { Worked, Working, WorkState } from './hardening.js'
 export { bendingForce, equivalent, lengthOnSpool, worthOf } from './handling.js'
 export type { Equivalent, Felt, Likeness, PlainWire } from './handling.js'
+export { gaugeWindow, WIRE_ROLES } from './gaugeAdvice.js'
+export type { GaugeBound, GaugeQuestion, GaugeVerdict, GaugeWindow, WireRole } from './gaugeAdvice.js'
