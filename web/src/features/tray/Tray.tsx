@@ -181,9 +181,12 @@ function Rows({
     estimateSize: (i) => rows[i]!.tall * SCALE + WORDS + (rows[i]!.heading === undefined ? 0 : HEADING),
     overscan: 1,
     scrollMargin: offset,
+    // a jump of the bar brings in fifty stones: they are drawn in slices, so that nothing waits for them
+    useFlushSync: false,
   })
   // heights are known, not measured: new rows are laid out anew
   useLayoutEffect(() => seen.measure(), [rows, seen])
+  const inSight = useDeferredValue(seen.getVirtualItems())
   const high = seen.getTotalSize() + 20
   useLayoutEffect(() => {
     sheet.current!.style.height = `${high}px`
@@ -192,8 +195,10 @@ function Rows({
   const onKey = useTrayKeys(sheet, stones, columns)
   return (
     <ul className="sheet squared relative m-0 list-none px-3" onKeyDown={onKey} ref={sheet}>
-      {seen.getVirtualItems().map((item) => {
-        const { stones: list, tall, heading } = rows[item.index]!
+      {inSight.map((item) => {
+        const band = rows[item.index]
+        if (!band) return null
+        const { stones: list, tall, heading } = band
         const top = item.start - offset + 14
         return (
           <Fragment key={item.index}>
