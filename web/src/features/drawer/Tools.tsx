@@ -17,7 +17,13 @@ export function Tools({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
     .map((t) => readLength(t, units).value)
   const wrong = sizes.some((s) => s === undefined)
   const whole = name.trim() !== '' && sizes.length > 0 && !wrong && (type !== 'cone' || sizes.length === 2)
-  const words = { rod: 'across', 'stepped pliers': 'steps of', jaws: 'jaws of', cone: 'from, to' } as const
+  const say = (mm: number) => sayLength(mm, { units }, 1)
+  const words: Readonly<Record<Of<'tool'>['type'], (sizes: readonly number[]) => string>> = {
+    rod: (all) => `rods of ${all.map(say).join(', ')}`,
+    'stepped pliers': (all) => `steps of ${all.map(say).join(', ')}`,
+    jaws: (all) => `jaws ${all.map(say).join(', ')} wide`,
+    cone: (all) => `a cone from ${say(all[0]!)} to ${say(all[all.length - 1]!)}`,
+  }
   return (
     <Section
       name="Tools"
@@ -27,7 +33,7 @@ export function Tools({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
         <Thing
           key={row.id}
           name={row.item.name}
-          says={`${row.item.type}: ${words[row.item.type]} ${row.item.sizes.map((s) => sayLength(s, { units }, 1)).join(', ')}`}
+          says={words[row.item.type](row.item.sizes)}
           onTake={() => take.mutate(row)}
         />
       ))}
