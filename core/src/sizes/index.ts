@@ -1,4 +1,5 @@
 export { CALCULATORS, calculator, startValues } from './calculators.js'
+export { BAIL_EASE } from './calculator.js'
 export type { Calculated, Calculator, CalculatorField, CalculatorValues } from './calculator.js'
 export { sizeFormulas } from './formulas.js'
 export {

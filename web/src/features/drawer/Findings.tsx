@@ -1,11 +1,9 @@
 import { FINDING_TYPES, type DrawerRow, type Me } from '@verger/contract'
+import { BAIL_EASE } from '@verger/core'
 import { useState } from 'react'
 import { sayLength, sayMoney } from '../../app/workshop.js'
 import { readLength } from '../../ui/readLength.js'
 import { cents, Lay, only, Pick, Section, Thing, useDrawer, Word, type Of } from './parts.js'
-
-/** Room beyond the end that must pass a bail, mm: it closes oval. An estimate, as in `sizes`. */
-const BAIL_EASE = 1
 
 /** Findings and chains, and the bail that their ends want. */
 export function Findings({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
