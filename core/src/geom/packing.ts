@@ -1,8 +1,8 @@
 import type { Vec2 } from './vec.js'
 
 /**
- * Diameter of the smallest circle round n equal circles of diameter 1, n from 1 to 12: proved best up to 11 and 13, known best for 12.
- * 1, 2, 1 + 2/√3, 1 + √2, 1 + √(2 + 2/√5), 3, 3, 1 + 1/sin(π/7), 1 + √2 √(2 + √2)…
+ * Diameter of the smallest circle known round n equal circles of diameter 1, n from 1 to 12: 1, 2, 1 + 2/√3, 1 + √2, 1 + √(2 + 2/√5), 3, 3,
+ * 1 + 1/sin(π/7); all to four places.
  */
 const EQUAL = [1, 2, 2.1547, 2.4142, 2.7013, 3, 3, 3.3048, 3.6131, 3.813, 3.9238, 4.0296] as const
 

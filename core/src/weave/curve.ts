@@ -22,7 +22,7 @@ export function turnRatio({ radius, apart }: CurvedWeave): number {
  * change sides).
  * @throws RangeError for a run that is no whole number above 0
  * @example compensatedRuns({ inner: 2, apart: 2.4, curve: [6, 6, 6] }) // [3, 3, 3]
- * @example compensatedRuns({ inner: 2, apart: 2.4, curve: [8, 8, 8] }) // [3, 2, 3]: 8/3 each
+ * @example compensatedRuns({ inner: 2, apart: 2.4, curve: [8, 8, 8] }) // [3, 2, 3]: 2.7 each
  */
 export function compensatedRuns({
   inner,

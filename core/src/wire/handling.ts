@@ -67,7 +67,7 @@ export interface Equivalent {
 /**
  * Size at which a wire of another profile, metal or temper is worth the same: stiffness goes with the size's fourth power, strength
  * with its cube, weight with its square.
- * @example equivalent(round08copper, { ...round08copper, profile: 'square' }, 'stiffness').exact // 0.700
+ * @example equivalent(round08copper, { ...round08copper, profile: 'square' }, 'stiffness').exact // 0.701
  */
 export function equivalent(wire: PlainWire, other: Omit<PlainWire, 'size'>, like: Likeness): Equivalent {
   const wanted = worthOf(wire, like)

@@ -254,8 +254,13 @@ function useSaving({
       const saved = row
         ? await api.editStone(row.id, { ...body, version: over ?? row.version })
         : await api.addStone(body)
-      // a picture that cannot be used does not hold up the stone: it can be given again where the stone is
-      if (!row && picture) await api.setPhoto(saved.id, picture).catch(() => undefined)
+      // a picture that cannot be used does not hold up the stone; it is said, and can be given again where the stone is
+      if (!row && picture)
+        await api.setPhoto(saved.id, picture).catch((error: unknown) =>
+          tellRemoved({
+            said: `The stone is kept, its picture is not: ${error instanceof Error ? error.message : String(error)}`,
+          }),
+        )
       const target =
         piece?.id ??
         row?.pieceId ??
