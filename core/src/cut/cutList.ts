@@ -167,8 +167,14 @@ export interface CutList {
   readonly mass: Quantity
 }
 
-/** Prices of wire in cents per kg by alloy id; missing ones are estimated. */
+/**
+ * Prices of wire in cents per kg, by alloy id, or by `priceKey` where that very wire has a price of its own; missing ones are estimated.
+ */
 export type MetalPrices = Readonly<Record<string, number>>
+
+/** Key of one wire's own price, whatever its temper. @example priceKey(copper 20 AWG square) // 'copper|20 AWG|square' */
+export const priceKey = (stock: Pick<Stock, 'alloy' | 'profile' | 'size'>): string =>
+  `${stock.alloy}|${stock.size.label}|${stock.profile}`
 
 function massAndCost(
   stock: Stock,
@@ -182,7 +188,8 @@ function massAndCost(
     area: work(`cut.area.${stock.profile}`, { size }),
     density: leaf('table', `density of ${stock.alloy}`, metal.density, 'g/cm³', ALLOY_SOURCE),
   })
-  const own = prices[stock.alloy]
+  const kept = prices[priceKey(stock)]
+  const own = kept ?? prices[stock.alloy]
   const price =
     own === undefined
       ? leaf(
@@ -192,7 +199,12 @@ function massAndCost(
           'money/kg',
           'estimate, until you type your own',
         )
-      : leaf('workshop', `price of ${stock.alloy} wire`, own / 100, 'money/kg')
+      : leaf(
+          'workshop',
+          kept === undefined ? `price of ${stock.alloy} wire` : `price of ${stock.size.label} in the drawer`,
+          own / 100,
+          'money/kg',
+        )
   return { mass, cost: work('cut.cost', { mass, price }) }
 }
 

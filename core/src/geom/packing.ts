@@ -1,3 +1,4 @@
+import { remember } from './remember.js'
 import type { Vec2 } from './vec.js'
 
 /**
@@ -7,8 +8,11 @@ import type { Vec2 } from './vec.js'
 const EQUAL = [1, 2, 2.1547, 2.4142, 2.7013, 3, 3, 3.3048, 3.6131, 3.813, 3.9238, 4.0296] as const
 
 /** Starts of a search, and how close two tries must come to end it, as a share. */
-const STARTS = 10
-const CLOSE = 2e-4
+const STARTS = 7
+/** From so many circles on, fewer starts: each takes longer, and a hand needs room anyway. */
+const MANY = 9
+const FEWER = 4
+const CLOSE = 4e-4
 
 /** A small deterministic generator (mulberry32): starts that are spread, and the same every time. */
 function spread(seed: number): () => number {
@@ -21,41 +25,60 @@ function spread(seed: number): () => number {
   }
 }
 
-/** Circles pushed apart and inward until they fit into a circle of radius R, or not within so many rounds. */
+/** Rounds of pushing after which a try must have got nearer by a good part, or is given up. */
+const LOOK = 25
+const NEARER = 0.7
+
+/** Circles pushed apart and inward until they fit into a circle of radius R, or get no nearer to it. */
 function relax(radii: readonly number[], R: number, start: readonly Vec2[]): Vec2[] | undefined {
-  const p = start.map(([x, y]): [number, number] => [x, y])
+  const n = radii.length
+  const [x, y] = [new Float64Array(n), new Float64Array(n)]
+  start.forEach((p, i) => {
+    x[i] = p[0]
+    y[i] = p[1]
+  })
   const small = 2e-5 * R
-  for (let round = 0; round < 300; round++) {
+  let before = Infinity
+  for (let round = 0; round < 400; round++) {
     let worst = 0
-    for (let i = 0; i < p.length; i++) {
+    for (let i = 0; i < n; i++) {
+      const ri = radii[i]!
       for (let j = 0; j < i; j++) {
-        const [dx, dy] = [p[i]![0] - p[j]![0], p[i]![1] - p[j]![1]]
-        const apart = Math.hypot(dx, dy)
-        const lap = radii[i]! + radii[j]! - apart
-        if (lap <= 0) continue
-        worst = Math.max(worst, lap)
+        const [dx, dy] = [x[i]! - x[j]!, y[i]! - y[j]!]
+        const reach = ri + radii[j]!
+        const square = dx * dx + dy * dy
+        if (square >= reach * reach) continue
+        const apart = Math.sqrt(square)
+        const lap = reach - apart
+        if (lap > worst) worst = lap
         const [ux, uy] = apart > 1e-12 ? [dx / apart, dy / apart] : [1, 0]
-        p[i]![0] += (ux * lap) / 2
-        p[i]![1] += (uy * lap) / 2
-        p[j]![0] -= (ux * lap) / 2
-        p[j]![1] -= (uy * lap) / 2
+        x[i]! += (ux * lap) / 2
+        y[i]! += (uy * lap) / 2
+        x[j]! -= (ux * lap) / 2
+        y[j]! -= (uy * lap) / 2
       }
-      const out = Math.hypot(p[i]![0], p[i]![1]) + radii[i]! - R
+      const d = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]!)
+      const out = d + ri - R
       if (out > 0) {
-        worst = Math.max(worst, out)
-        const d = Math.hypot(p[i]![0], p[i]![1]) || 1
-        p[i]![0] -= (p[i]![0] / d) * out
-        p[i]![1] -= (p[i]![1] / d) * out
+        if (out > worst) worst = out
+        x[i]! -= (x[i]! / (d || 1)) * out
+        y[i]! -= (y[i]! / (d || 1)) * out
       }
     }
-    if (worst <= small) return p
+    if (worst <= small) return radii.map((_, i): Vec2 => [x[i]!, y[i]!])
+    if (round % LOOK === LOOK - 1) {
+      if (worst > NEARER * before) return undefined
+      before = worst
+    }
   }
   return undefined
 }
 
+const packings = remember<string, ReturnType<typeof findPacking>>(64)
+
 /**
  * Diameter of a circle that circles of these diameters pass through side by side, and where they lie in it. For up to 12 equal ones the
- * known smallest; for unequal ones the best that is found by pushing them together from ten starts, so a little too large rather than
+ * known smallest; for unequal ones the best that is found by pushing them together from seven starts, so a little too large rather than
  * too small. Up to 16 circles.
  * @throws RangeError without circles, for more than 16, or for a diameter not above 0
  * @example packCircles([0.8, 0.8, 0.8]).diameter // 1.724
@@ -69,6 +92,11 @@ export function packCircles(diameters: readonly number[]): {
   if (diameters.some((d) => !(d > 0 && Number.isFinite(d))))
     throw new RangeError('every circle has a diameter above 0')
   const radii = [...diameters].map((d) => d / 2).sort((a, b) => b - a)
+  return packings(radii.join(' '), () => findPacking(radii))
+}
+
+/** `packCircles` for radii, the largest first. */
+function findPacking(radii: readonly number[]): { readonly diameter: number; readonly at: readonly Vec2[] } {
   const n = radii.length
   if (n === 1) return { diameter: 2 * radii[0]!, at: [[0, 0]] }
   if (n === 2)
@@ -85,7 +113,7 @@ export function packCircles(diameters: readonly number[]): {
     return { diameter: known * 2 * radii[0]!, at: ringed(n, known * radii[0]!, radii[0]!) }
   const floor = Math.max(radii[0]! + radii[1]!, Math.sqrt(radii.reduce((s, r) => s + r * r, 0)))
   let best: { R: number; at: Vec2[] } | undefined
-  for (let k = 0; k < STARTS; k++) {
+  for (let k = 0; k < (n < MANY ? STARTS : FEWER); k++) {
     const random = spread(k + 1)
     let hi = best?.R ?? 1.01 * radii.reduce((s, r) => s + r, 0)
     let lo = floor

@@ -14,7 +14,11 @@ export function withCautions(step: Step, stone: Stone, design: Design): Step {
   const said = step.caution === undefined ? [] : [step.caution]
   const metal = alloy(design.wires[0]!.stock.alloy)
   if (step.kind === 'gather') {
-    if (metal.nickel === 'contains')
+    if (metal.id === 'reclaimed, unknown')
+      said.push(
+        'What this wire is made of, and coated with, is not known: not against skin, and never burn a coating off.',
+      )
+    else if (metal.nickel === 'contains')
       said.push('This metal contains nickel: many skins react to it, and selling it may be restricted.')
     else if (metal.nickel === 'unknown')
       said.push('Whether this wire gives off nickel is not known: ask the supplier before it touches skin.')

@@ -1,3 +1,5 @@
+export { gaugeNeighbours, gaugeWindows } from './gaugeWindows.js'
+export type { GaugeNeighbour, OptionWindow } from './gaugeWindows.js'
 export { plan, planHold, startingOptions, recorded, withMeasured } from './plan.js'
 export type { Plan, PlanRequest, PlanResult, PlanHold } from './plan.js'
 export { FORMULAS } from './formulas.js'

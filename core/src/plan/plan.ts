@@ -138,8 +138,8 @@ const HOLD_TRIES = 8
 
 /**
  * Starting options for a stone: the lightest wire whose plan has no errors and no doubts and whose holding is sound;
- * failing that the strongest of those tried. A small stone may need
- * the softer temper than wished. Undefined where no candidate can be built at all.
+ * failing that the strongest of those tried. Wire that is kept comes first: another is offered only where none of it is sound. A small
+ * stone may need the softer temper than wished. Undefined where no candidate can be built at all.
  */
 export function startingOptions(stone: Stone, id: string, wish: Wish): Options | undefined {
   const chosen = family(id)
@@ -153,6 +153,10 @@ export function startingOptions(stone: Stone, id: string, wish: Wish): Options |
   }
   return undefined
 }
+
+/** Is the wire of this candidate's frame kept. */
+const isKept = (wish: Wish, design: Design): boolean =>
+  wish.kept?.includes(design.wires[0]!.stock.size.label) ?? false
 
 function searchOptions(
   chosen: Family,
@@ -170,7 +174,18 @@ function searchOptions(
       return { options, design, errors: count(findings, 'error'), doubts: count(findings, 'doubt') }
     })
     .filter((c) => c.errors === 0)
-  const order = [...usable].sort((a, b) => a.doubts - b.doubts)
+  const byDoubts = [...usable].sort((a, b) => a.doubts - b.doubts)
+  const kept = byDoubts.filter((c) => isKept(wish, c.design))
+  return trial(kept, solid, mass, true) ?? trial(byDoubts, solid, mass)
+}
+
+interface Candidate {
+  readonly options: Options
+  readonly design: Design
+}
+
+/** Puts candidates through the holding check until one is sound; `only` sound ones, or else the strongest that was tried. */
+function trial(order: readonly Candidate[], solid: Solid, mass: number, only = false): Options | undefined {
   let best: { options: Options; times: number } | undefined
   let needed = 0
   let tries = 0
@@ -184,7 +199,7 @@ function searchOptions(
     // collapse loads grow with the bending strength of the wire: what is far too weak need not be tried
     needed = Math.max(needed, 0.85 * strength * (DEMANDS.knocked / Math.max(hold.timesWeight, 10)))
   }
-  return best?.options
+  return only ? undefined : best?.options
 }
 
 /** Bending strength of a design's first wire, N mm: what its collapse loads go with. */

@@ -1,6 +1,7 @@
 import type { Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import type { Stone } from '../stone/index.js'
+import type { GaugeQuestion } from '../wire/index.js'
 import type { Formulas, Quantity } from '../working/index.js'
 
 /** Shown only when another option has this value. */
@@ -96,6 +97,14 @@ export type Hand = 'right' | 'left'
 export interface Wish {
   readonly alloy: string
   readonly temper: string
+  /** Sizes of that metal that are kept, by label: they are tried first. */
+  readonly kept?: readonly string[]
+}
+
+/** What is asked of the wire whose size an option chooses. */
+export interface GaugeAsk {
+  readonly option: string
+  readonly question: GaugeQuestion
 }
 
 /** A family of settings: a folder with these behind its index. Pure; the same input gives an equal result. */
@@ -120,6 +129,8 @@ export interface Family {
   outputs(stone: Stone, options: Options): readonly NamedQuantity[]
   /** Minutes of all steps by kind; `turns` are the joints' turns as worked out for the cut list. Add up to the operations' minutes. */
   efforts(stone: Stone, options: Options, turns: Readonly<Record<string, Quantity>>): readonly EffortWorking[]
+  /** What each wire must bear and how tightly it is bent, for its window of gauges; `mass` of the stone in g. */
+  gauges(stone: Stone, options: Options, mass: number): readonly GaugeAsk[]
   /** What to look at in the proof of this piece, keys of `text.checks`. */
   checks(stone: Stone, options: Options): readonly string[]
   /** Options that a length met at a step replaces, by the step's id: "it measures 11 mm" instead of the planned 10. */

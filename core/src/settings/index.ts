@@ -14,5 +14,6 @@ export type {
   PartWorking,
   ShownWhen,
   StepWords,
+  GaugeAsk,
   Wish,
 } from './family.js'

@@ -1,6 +1,6 @@
 import type { Finding } from '../finding/index.js'
 import { leaf, worker, type Formulas, type Quantity, type Unit } from '../working/index.js'
-import { ALLOY_SOURCE, alloy, type AlloyId, type Temper } from '../wire/index.js'
+import { ALLOY_SOURCE, alloy, ALLOYS, type AlloyId, type Temper } from '../wire/index.js'
 import { sizeFormulas } from './formulas.js'
 import { nearestTools, type RoundTool, type ToolFit } from './tools.js'
 
@@ -26,7 +26,12 @@ export type CalculatorValues = Readonly<Record<string, number | string>>
 
 /** What a calculator finds: figures with their working, what is worth saying, and the tools that come nearest. */
 export interface Calculated {
-  readonly results: readonly { readonly id: string; readonly quantity: Quantity }[]
+  readonly results: readonly {
+    readonly id: string
+    readonly quantity: Quantity
+    /** The option of a plan that this is, by the id that families give it. */
+    readonly option?: string
+  }[]
   readonly notes: readonly Finding[]
   readonly tools: readonly ToolFit[]
 }
@@ -77,19 +82,10 @@ export const note = (
 export const SPRING_FIELDS: readonly CalculatorField[] = [
   choiceField('section', ['round', 'square or flat']),
   lengthField('thickness', 0.8, 0.1, 10),
-  choiceField('alloy', [
-    'copper',
-    'silver-plated copper',
-    'lacquered copper',
-    'brass',
-    'bronze',
-    'nickel silver',
-    'sterling silver',
-    'fine silver',
-    'gold-filled',
-    'aluminium',
-    'stainless steel',
-  ]),
+  choiceField(
+    'alloy',
+    ALLOYS.map((a) => a.id),
+  ),
   choiceField('temper', ['dead soft', 'half hard'], 'half hard'),
 ]
 

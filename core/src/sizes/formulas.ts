@@ -1,3 +1,4 @@
+import { packBundle, type BundleWire } from '../geom/index.js'
 import type { Formulas } from '../working/index.js'
 import { mandrelFor, sprungDiameter, type Springy } from '../wire/index.js'
 
@@ -7,6 +8,18 @@ const springy = (section: Springy['section'], x: Readonly<Record<string, number>
   modulus: x.modulus!,
   yield: x.yield!,
 })
+
+/** Wires of a bundle as a calculator has them: so many of a first kind, and of a second round one. */
+export const bundleOf = (
+  x: Readonly<Record<string, number>>,
+  w: Readonly<Record<string, string>>,
+): BundleWire[] => [
+  ...Array.from({ length: x.count! }, (): BundleWire => ({
+    profile: w.profile === 'square' ? 'square' : 'round',
+    size: x.wire!,
+  })),
+  ...Array.from({ length: x.second! }, (): BundleWire => ({ profile: 'round', size: x.secondWire! })),
+]
 
 /** Formulas of the small calculators; lengths in mm. */
 export const sizeFormulas = {
@@ -112,8 +125,13 @@ export const sizeFormulas = {
   },
   'size.hole': {
     unit: 'mm',
-    text: '{packed} × {wire} + {ease}: the smallest circle round {count} wires, and room to pull',
-    of: ({ packed, wire, ease }) => packed! * wire! + ease!,
+    text: 'smallest circle round {count} {profile} of {wire} and {second} of {secondWire}, + {ease} to pull',
+    of: (x, w) => packBundle(bundleOf(x, w)).diameter + x.ease!,
+  },
+  'size.bundle.hull': {
+    unit: 'mm',
+    text: 'taut string round {count} {profile} of {wire} and {second} of {secondWire}, as they lie there',
+    of: (x, w) => packBundle(bundleOf(x, w)).hull,
   },
   'size.sprung.round': {
     unit: 'mm',

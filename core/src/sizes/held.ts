@@ -1,6 +1,16 @@
-import { packCircles } from '../geom/index.js'
+import { packBundle, thickestFirst, type BundleWire } from '../geom/index.js'
 import { leaf, numberOf } from '../working/index.js'
-import { count, lengthField, note, numberAt, typed, work, type Calculator } from './calculator.js'
+import {
+  choiceField,
+  count,
+  lengthField,
+  note,
+  numberAt,
+  typed,
+  work,
+  type Calculator,
+} from './calculator.js'
+import { bundleOf } from './formulas.js'
 
 // What holds a stone, or goes through it: hoops, collars, wires in a hole.
 
@@ -76,45 +86,79 @@ export const collar: Calculator = {
   },
 }
 
-/** Wires through a drill hole or a tube. */
+/** How many of a bundle go through, thickest first: halved and halved again, for one more never needs less room. */
+function passing(wires: readonly BundleWire[], room: number): number {
+  const order = thickestFirst(wires)
+  let [lo, hi] = [0, wires.length]
+  while (lo < hi) {
+    const mid = Math.ceil((lo + hi) / 2)
+    const first = order.slice(0, mid).map((i) => wires[i]!)
+    if (packBundle(first).diameter <= room + 1e-9) lo = mid
+    else hi = mid - 1
+  }
+  return lo
+}
+
+/** Wires through a drill hole or a tube: one kind, or two. */
 export const hole: Calculator = {
   id: 'hole',
   fields: [
-    count('count', 3, 1, 12),
+    count('count', 3, 1, 10),
+    choiceField('profile', ['round', 'square']),
     lengthField('wire', 0.5, 0.1, 4),
+    count('second', 0, 0, 4),
+    lengthField('secondWire', 0.3, 0.1, 4),
     lengthField('ease', 0.1, 0, 3),
     lengthField('hole', 1.2, 0.1, 30),
   ],
   work(values) {
-    const n = numberAt(values, 'count')
-    const packed = leaf(
-      'table',
-      `smallest circle round ${n} of 1 mm`,
-      packCircles(Array.from({ length: n }, () => 1)).diameter,
-      '',
-      'geometry',
-    )
-    const needed = work('size.hole', {
-      packed,
-      wire: typed(values, 'wire'),
-      ease: typed(values, 'ease'),
+    const inputs = {
       count: typed(values, 'count', ''),
-    })
-    const has = numberAt(values, 'hole')
-    const most = Array.from({ length: 12 }, (_, i) => i + 1).filter(
-      (k) =>
-        packCircles(Array.from({ length: k }, () => 1)).diameter * numberAt(values, 'wire') +
-          numberAt(values, 'ease') <=
-        has + 1e-9,
-    ).length
+      wire: typed(values, 'wire'),
+      second: typed(values, 'second', ''),
+      secondWire: typed(values, 'secondWire'),
+      profile: leaf('chosen', 'profile', String(values.profile), 'word'),
+    }
+    const needed = work('size.hole', { ...inputs, ease: typed(values, 'ease') })
+    const [has, ease] = [numberAt(values, 'hole'), numberAt(values, 'ease')]
+    const asked = {
+      wire: numberAt(values, 'wire'),
+      secondWire: numberAt(values, 'secondWire'),
+      second: numberAt(values, 'second'),
+      count: numberAt(values, 'count'),
+    }
+    const words = { profile: String(values.profile) }
+    const alike = asked.second === 0
+    const passes = (n: number) =>
+      packBundle(bundleOf({ ...asked, count: n }, words)).diameter + ease <= has + 1e-9
+    // of one kind it is told how many go through; of two which is put through first, and where it stops
+    const most = alike ? Array.from({ length: 10 }, (_, i) => i + 1).filter(passes).length : 0
+    const fits = numberOf(needed) <= has
+    const through = alike || fits ? 0 : passing(bundleOf(asked, words), has - ease)
+    const thickFirst = asked.wire * (words.profile === 'square' ? Math.SQRT2 : 1) >= asked.secondWire
+    const short = numberOf(needed) - has
     return {
       tools: [],
-      results: [{ id: 'needed', quantity: needed }],
-      notes: [
-        numberOf(needed) <= has
-          ? note('hole-passes', 'note', { most })
-          : note('hole-narrow', 'doubt', { most, short: numberOf(needed) - has }, 'hole'),
+      results: [
+        { id: 'needed', quantity: needed },
+        { id: 'hull', quantity: work('size.bundle.hull', inputs) },
       ],
+      notes: alike
+        ? [
+            fits
+              ? note('hole-passes', 'note', { most })
+              : note('hole-narrow', 'doubt', { most, short }, 'hole'),
+          ]
+        : [
+            fits
+              ? note('hole-order', 'note', { first: thickFirst ? asked.wire : asked.secondWire })
+              : note(
+                  'hole-narrow-mixed',
+                  'doubt',
+                  { through, of: asked.count + asked.second, short },
+                  'hole',
+                ),
+          ],
     }
   },
 }

@@ -58,8 +58,16 @@ export const calculatorText: Readonly<Record<string, CalculatorText>> = {
   hole: {
     name: 'Wires through a hole',
     says: 'The smallest hole that so many wires pass side by side.',
-    fields: { count: 'Wires', wire: 'Wire', ease: 'Room to pull', hole: 'The hole' },
-    results: { needed: 'Hole they need' },
+    fields: {
+      count: 'Wires',
+      profile: 'Their profile',
+      wire: 'Wire',
+      second: 'Others, round',
+      secondWire: 'Of',
+      ease: 'Room to pull',
+      hole: 'The hole or tube',
+    },
+    results: { needed: 'Hole they need', hull: 'A string round them' },
   },
   hoops: {
     name: 'Hoops round a sphere',
@@ -152,6 +160,10 @@ export const sizesText: Readonly<Record<string, string>> = {
     'The cap of {cap:1} mm goes through the opening of {opening:1} mm. Make it smaller, or take off play.',
   'sizes.collar-corners':
     'The cap of {cap:1} mm is hardly wider than the corners ({across:1} mm): turned so, it may slip through. More corners, or less play.',
+  'sizes.hole-order':
+    'They pass. Put those of {first:2} mm through first: the thinner find their way between.',
+  'sizes.hole-narrow-mixed':
+    'They do not pass: the hole is {short:2} mm too narrow. Thickest first, {through} of {of} go through.',
   'sizes.hole-passes': 'They pass; {most} of them would go through.',
   'sizes.hole-narrow':
     'They do not pass: the hole is {short:2} mm too narrow. {most} of them would go through.',

@@ -38,7 +38,7 @@ export const bail: Calculator = {
     return {
       ...none,
       results: [
-        { id: 'inside', quantity: inside },
+        { id: 'inside', quantity: inside, option: 'bail' },
         { id: 'thickness', quantity: thickness },
         {
           id: 'strip',

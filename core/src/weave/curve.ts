@@ -56,3 +56,71 @@ export function compensatedRuns({
  * @example openedBy({ radius: 6, apart: 2.4 }) // 50
  */
 export const openedBy = (bent: CurvedWeave): number => 100 * (turnRatio(bent) - 1)
+
+/** A stretch of the middle line of a shaped band: its radius (Infinity is straight, negative bends the other way) and length, mm. */
+export interface CurveStretch {
+  readonly radius: number
+  readonly length: number
+}
+
+/** Whole turns along a shaped band, on the wire that is inside where the radius is positive, and on the other. */
+export interface RunsAlong {
+  readonly runs: readonly { readonly inside: number; readonly outside: number }[]
+  readonly inside: number
+  readonly outside: number
+  /** Lengths of the two wires, mm. */
+  readonly lengths: { readonly inside: number; readonly outside: number }
+}
+
+/**
+ * Whole turns on both wires of a band that is already shaped, run by run: so many packed turns inside, and outside the whole number that
+ * keeps the sum nearest to the arc that has gone by, so that the two never part by more than half a turn. Radii may change within a run.
+ * `advance` is what one packed turn takes, mm. Wire used follows from the turns.
+ * @throws RangeError where a wire would have no radius, for a run below 1 or an advance not above 0
+ * @example runsAlong({ inner: 2, apart: 2.4, advance: 0.3, path: [{ radius: 6, length: 9 }] }).runs[0] // { inside: 2, outside: 3 }
+ */
+export function runsAlong({
+  inner,
+  apart,
+  advance,
+  path,
+}: {
+  readonly inner: number
+  readonly apart: number
+  readonly advance: number
+  readonly path: readonly CurveStretch[]
+}): RunsAlong {
+  if (!Number.isInteger(inner) || inner < 1)
+    throw new RangeError(`a run is a whole number of turns, not ${inner}`)
+  if (!(advance > 0)) throw new RangeError(`a turn takes a length above 0 mm, not ${advance}`)
+  const half = apart / 2
+  const stretches = path.map(({ radius, length }) => {
+    if (!(Math.abs(radius) > half))
+      throw new RangeError(`wires ${apart} mm apart cannot run round a middle radius of ${radius} mm`)
+    return { inside: length * (1 - half / radius), outside: length * (1 + half / radius) }
+  })
+  const lengths = {
+    inside: stretches.reduce((sum, s) => sum + s.inside, 0),
+    outside: stretches.reduce((sum, s) => sum + s.outside, 0),
+  }
+  const total = Math.max(1, Math.round(lengths.inside / advance))
+  const runs: { inside: number; outside: number }[] = []
+  let [i, before, along, made] = [0, 0, 0, 0]
+  for (let turns = 0; turns < total;) {
+    const run = Math.min(inner, total - turns)
+    turns += run
+    // the whole run's end on the inside wire, and how much of the outside one lies before it
+    const at = (turns / total) * lengths.inside
+    while (i < stretches.length - 1 && before + stretches[i]!.inside <= at) {
+      before += stretches[i]!.inside
+      along += stretches[i]!.outside
+      i++
+    }
+    const { inside, outside } = stretches[i]!
+    const gone = along + ((at - before) / inside) * outside
+    const now = Math.max(0, Math.round(gone / advance) - made)
+    made += now
+    runs.push({ inside: run, outside: now })
+  }
+  return { runs, inside: total, outside: made, lengths }
+}

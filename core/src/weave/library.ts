@@ -31,4 +31,11 @@ export const WEAVES: readonly KnownWeave[] = [
   { id: 'eight-and-coil', name: 'figure of eight and coils', text: 'a: 8(1-2) 3(1)' },
   { id: 'two-weavers', name: 'two weavers side by side', text: 'a: 2(1) 1(1-2)\nb: 2(2) 1(2-3)' },
   { id: 'double-eight', name: 'two eights over three wires', text: 'a: 8(1-2)\nb: 8(2-3)' },
+  { id: 'square-knots', name: 'square knots', text: 'ab: knot(1-2)' },
+  { id: 'half-knots', name: 'spiral of half knots', text: 'ab: half(1-2) half(1-2)' },
+  { id: 'chain-edge', name: 'loop through loop along the edge', text: 'a: loop(1)' },
+  { id: 'chain-both', name: 'loops through loops round two', text: 'a: loop(1-2) 2(1-2)' },
+  { id: 'twisted-pair', name: 'two wires twisted', text: 'twist: 1(1-2)' },
+  { id: 'twisted-three', name: 'three wires twisted', text: 'twist: 1(1-3)' },
+  { id: 'bound-and-twisted', name: 'bound, then twisted', text: 'a: 4(1-2)\ntwist: 2(1-2)' },
 ]

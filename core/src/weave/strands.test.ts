@@ -5,9 +5,14 @@ import { evaluate, isLeaf, numberOf, type Quantity } from '../working/index'
 import {
   alikeBehind,
   compensatedRuns,
+  baseLengths,
+  basePath,
   crowding,
+  edgePlaces,
   openedBy,
   packingOf,
+  runsAlong,
+  twistOf,
   parseWeave,
   strandPath,
   strandsOf,
@@ -36,17 +41,18 @@ function randomWeave(random: () => number): Weave {
     const from = 1 + Math.floor(random() * wires)
     const to = Math.min(wires, from + Math.floor(random() * 3))
     const kind = random()
+    if (kind < 0.1) return random() < 0.5 ? { kind: 'loop', from: 1, to } : { kind: 'loop', from, to: wires }
     if (kind < 0.5) return { kind: 'turns', count: 1 + Math.floor(random() * 4), from, to }
     if (kind < 0.7 && to > from) return { kind: 'eight', from, to }
     return { kind: random() < 0.5 ? 'over' : 'under', from, to }
   }
-  return {
-    wires,
-    weavers: ['a', 'b'].slice(0, 1 + Math.floor(random() * 2)).map((id) => ({
-      id,
-      moves: Array.from({ length: 1 + Math.floor(random() * 5) }, move),
-    })),
-  }
+  const tie = (): Move => ({ kind: random() < 0.6 ? 'knot' : 'half', from: 1, to: wires })
+  const weavers = ['a', 'b', 'cd'].slice(0, 1 + Math.floor(random() * 3)).map((id) => ({
+    id,
+    moves: Array.from({ length: 1 + Math.floor(random() * 5) }, id === 'cd' ? tie : move),
+  }))
+  if (random() < 0.8) return { wires, weavers }
+  return { wires, weavers, twist: { count: 1 + Math.floor(random() * 5), from: 1, to: 2 } }
 }
 
 const WIRES: WeaveWires = { base: 0.8, weaver: 0.3, packing: 1.04 }
@@ -76,6 +82,24 @@ describe('the notation', () => {
     ['a: 2(0)', 'no-such-wire', 1, 4],
     ['a: 2(1-13)', 'no-such-wire', 1, 4],
     ['a: 8(2)', 'eight-needs-two', 1, 4],
+    ['a: loop(2) 1(1-3)', 'loop-needs-edge', 1, 4],
+    ['a: 1(1-2) knot(1-2)', 'knot-needs-pair', 1, 11],
+    ['ab: half(1-2) 2(1)', 'pair-knots-only', 1, 15],
+    ['ab: knot(1-2)\nc: 1(3)', 'knot-all', 1, 5],
+    ['aa: knot(1)', 'one-letter-twice', 1, 1],
+    ['ab: knot(1-2)\nb: 1(1)', 'weaver-twice', 2, 1],
+    ['twist: 2(1-2)\ntwist: 1(1-2)', 'twist-twice', 2, 1],
+    ['twist: 2(1)', 'twist-needs-two', 1, 7],
+    ['twist: 2(1-2) 1(1-2)', 'twist-whole', 1, 7],
+    ['twist: over(1-2)', 'twist-whole', 1, 7],
+    ['a: 1(1) -', 'not-a-move', 1, 9],
+    ['a: knot', 'not-a-move', 1, 4],
+    ['a: 1 (2)', 'not-a-move', 1, 4],
+    ['a: over(2-1)', 'wires-backward', 1, 4],
+    ['a: 1(1)\n\nB: 1(1)', 'no-weaver', 3, 1],
+    ['abc: 1(1)', 'no-weaver', 1, 1],
+    ['a: under(0-1)', 'no-such-wire', 1, 4],
+    ['a: 2(1-2)x', 'not-a-move', 1, 4],
   ])('%j is refused: %s in line %d at %d', (text, problem, line, at) => {
     expect(parseWeave(text)).toMatchObject({ ok: false, problem: { problem, line, at } })
   })
@@ -152,20 +176,32 @@ describe('strands', () => {
     ]
     for (const weave of weaves) {
       const places = wirePlaces(weave, WIRES)
+      const edges = edgePlaces(places, WIRES)
+      const posts = [edges[0], ...places, edges[1]]
       const radius = (WIRES.base + WIRES.weaver) / 2
       for (const strand of strandsOf(weave, WIRES)) {
         if (!strand.closes || strand.undone) continue
         const path = strandPath(strand, 200)
         const where = writeWeave(weave)
-        for (const [x, , z] of path)
-          for (const place of places)
-            expect({ where, clear: Math.hypot(x - place, z) > radius - 2e-3 }).toEqual({ where, clear: true })
+        const left = strand.passes.some((p) => p.from < 0 || p.to < 0)
+        const clear = path.every(
+          ([x, , z]) =>
+            places.every((place) => Math.hypot(x - place, z) > radius - 2e-3) &&
+            (!left || Math.hypot(x - edges[0], z) > WIRES.weaver - 2e-3),
+        )
+        expect({ where, clear }).toEqual({ where, clear: true })
+        const hooks = {
+          left: strand.passes.some((p) => Math.min(p.from, p.to) < 0),
+          right: strand.passes.some((p) => Math.max(p.from, p.to) > weave.wires),
+        }
         // what it crosses over the middles of the wires, against the passes
         const crossed: string[] = []
         for (let i = 1; i < path.length; i++) {
           const [a, b] = [path[i - 1]!, path[i]!]
-          const over = places
-            .map((place, w) => ({ w: w + 1, t: (place - a[0]) / (b[0] - a[0]) }))
+          const over = posts
+            .map((place, w) => ({ w, t: (place - a[0]) / (b[0] - a[0]) }))
+            // beside the wires only what is hooked round counts: a turn that passes there is no pass over it
+            .filter(({ w }) => (w > 0 || hooks.left) && (w <= weave.wires || hooks.right))
             .filter(({ t }) => t > 1e-9 && t <= 1 + 1e-9)
             .sort((p, q) => p.t - q.t)
           for (const { w, t } of over) {
@@ -225,7 +261,7 @@ describe('strands', () => {
     expect(tall('a: 2(1)\nb: 2(1)')).toBe(4)
     const weave = read('a: 3(1) 2(1-2)')
     const [strand] = strandsOf(weave, WIRES)
-    expect(packingOf(weave, WIRES.weaver, { repeats: 20, length: 20 * strand!.advance })).toBeCloseTo(
+    expect(packingOf(weave, WIRES, { repeats: 20, length: 20 * strand!.advance })).toBeCloseTo(
       WIRES.packing,
       9,
     )
@@ -244,6 +280,64 @@ describe('strands', () => {
   })
 })
 
+describe('loops, knots and twists', () => {
+  it('a square knot is tied by mirror images; half knots are turns that change sides', () => {
+    const [a, b] = strandsOf(read('ab: knot(1-2)'), WIRES)
+    expect(a!.length).toBeCloseTo(b!.length, 9)
+    expect(a!.closes && b!.closes).toBe(true)
+    expect(alikeBehind(read('ab: knot(1-2)'))).toBe(true)
+    // across and back, and once round what stands at each edge: longer than a belt round all of it, by two short tangents
+    const flat = strandsOf(read('ab: half(1-2) half(1-2)'), WIRES)[0]!
+    expect(flat.closes).toBe(true)
+    expect(strandsOf(read('ab: half(1-2)'), WIRES)[0]!.closes).toBe(false)
+    const plane = (s: Strand) => Math.sqrt(s.length ** 2 - s.advance ** 2)
+    // a belt round two edge strands and the wires between, by its hull: edges 2e apart, radius the weaver's, over wires of radius r
+    const [left, right] = edgePlaces(wirePlaces(read('ab: knot(1-2)'), WIRES), WIRES)
+    const r = (WIRES.base + WIRES.weaver) / 2
+    const off = (right - left - WIRES.base) / 2
+    const lean = Math.asin((r - WIRES.weaver) / off)
+    const hull =
+      2 * WIRES.base + 4 * off * Math.cos(lean) + 4 * (lean * r + (Math.PI / 2 - lean) * WIRES.weaver)
+    expect(plane(flat)).toBeCloseTo(hull, 9)
+    expect(plane(a!)).toBeGreaterThan(hull)
+  })
+
+  it('a loop costs its turn and a turn round the chain', () => {
+    const loop = strandsOf(read('a: loop(1)'), WIRES)[0]!
+    const plane = Math.sqrt(loop.length ** 2 - loop.advance ** 2)
+    // a figure of eight round the wire and the strand beside it, which it touches both: two whole circles
+    expect(plane).toBeCloseTo(Math.PI * (WIRES.base + WIRES.weaver) + 2 * Math.PI * WIRES.weaver, 9)
+    const right = strandsOf(read('a: 1(1) loop(2)'), WIRES)[0]!
+    expect(right.passes.some((p) => p.to === 3)).toBe(true)
+  })
+
+  it('twisted wires touch, and take what a fine polyline along them measures', () => {
+    for (const k of [2, 3, 5]) {
+      const weave = read(`twist: 2(1-${k})`)
+      const paths = Array.from({ length: k }, (_, i) => basePath(weave, WIRES, i + 1, 4000))
+      const { pitch } = twistOf(weave.twist!, WIRES.base)
+      paths.forEach((path, i) => {
+        let sum = 0
+        for (let j = 1; j < path.length; j++)
+          sum += Math.hypot(...[0, 1, 2].map((d) => path[j]![d]! - path[j - 1]![d]!))
+        expect(sum).toBeCloseTo(baseLengths(weave, WIRES)[i]!, 4)
+        expect(path[path.length - 1]![1] - path[0]![1]).toBeCloseTo(2 * pitch, 9)
+      })
+      const apart = Math.hypot(...[0, 1, 2].map((d) => paths[0]![7]![d]! - paths[1]![7]![d]!))
+      expect(apart).toBeCloseTo(WIRES.base, 9)
+    }
+    // beside a twist a weaver runs straight, and its advance is the twist's
+    const both = read('a: 4(1-2)\ntwist: 2(1-2)')
+    const [strand] = strandsOf(both, WIRES)
+    const alone = strandsOf(read('a: 4(1-2)'), WIRES)[0]!
+    expect(strand!.length - alone.length).toBeCloseTo(2 * twistOf(both.twist!, WIRES.base).pitch, 9)
+    expect(
+      packingOf(both, WIRES, { repeats: 5, length: 5 * (strand!.advance + strand!.straight) }),
+    ).toBeCloseTo(WIRES.packing, 9)
+    expect(() => packingOf(read('twist: 1(1-2)'), WIRES, { repeats: 5, length: 20 })).toThrow(RangeError)
+  })
+})
+
 describe('figures of a stretch', () => {
   it('whole repeats that come nearest to the length, wire by strand, and workings that give them again', () => {
     const again = (q: Quantity): void => {
@@ -254,12 +348,17 @@ describe('figures of a stretch', () => {
     for (const known of WEAVES) {
       const weave = read(known.text)
       const strands = strandsOf(weave, WIRES)
-      const made = weaveFigures(weave, { ...WIRES, length: 40, tails: 60 })
+      const made = weaveFigures(weave, { ...WIRES, length: 40, tails: 60, limit: 400 })
       const repeats = numberOf(made.repeats)
-      expect(Math.abs(numberOf(made.long) - 40)).toBeLessThanOrEqual(strands[0]!.advance / 2 + 1e-9)
+      const advance = numberOf(made.advance)
+      if (strands[0]) expect(advance).toBeCloseTo(strands[0].advance + strands[0].straight, 9)
+      expect(Math.abs(numberOf(made.long) - 40)).toBeLessThanOrEqual(advance / 2 + 1e-9)
       made.strands.forEach((s, i) => {
         expect(numberOf(s.each)).toBeCloseTo(strands[i]!.length, 9)
-        expect(numberOf(s.wire)).toBeCloseTo(repeats * strands[i]!.length + 60, 6)
+        expect(numberOf(s.wire)).toBeCloseTo(repeats * strands[i]!.length + numberOf(s.pieces) * 60, 6)
+        // pieces within reach, whole repeats, none lost
+        expect(s.joins.units.reduce((a, b) => a + b, 0)).toBe(repeats)
+        for (const n of s.joins.units) expect(n * strands[i]!.length + 60).toBeLessThanOrEqual(400 + 1e-6)
       })
       for (const q of [
         made.advance,
@@ -267,6 +366,7 @@ describe('figures of a stretch', () => {
         made.long,
         made.minutes,
         ...made.strands.map((s) => s.wire),
+        ...made.twisted.map((t) => t.wire),
       ])
         again(q)
     }
@@ -274,7 +374,8 @@ describe('figures of a stretch', () => {
 
   it('half of the gauge needs about twice the turns; a longer stretch more of everything', () => {
     const weave = read('a: 1(1)')
-    const of = (change: object) => weaveFigures(weave, { ...WIRES, length: 60, tails: 0, ...change })
+    const of = (change: object) =>
+      weaveFigures(weave, { ...WIRES, length: 60, tails: 0, limit: 400, ...change })
     expect(numberOf(of({ weaver: 0.15 }).repeats) / numberOf(of({}).repeats)).toBeCloseTo(2, 1)
     expect(numberOf(of({ length: 120 }).minutes)).toBeGreaterThan(1.9 * numberOf(of({}).minutes))
     expect(() => of({ length: 0 })).toThrow(RangeError)
@@ -314,5 +415,41 @@ describe('on a curve', () => {
       })
     }
     expect(() => turnRatio({ radius: 1, apart: 2 })).toThrow(RangeError)
+  })
+
+  it('along a path whose radius changes: within half a turn of the arc at the end of every run, by walking it finely', () => {
+    const random = seeded(12)
+    for (let k = 0; k < 100; k++) {
+      const apart = 1 + 2 * random()
+      const advance = 0.2 + 0.4 * random()
+      const path = Array.from({ length: 1 + Math.floor(6 * random()) }, () => {
+        const r = apart * (0.7 + 6 * random())
+        const radius = random() < 0.2 ? Infinity : random() < 0.3 ? -r : r
+        return { radius, length: 4 + 20 * random() }
+      })
+      const made = runsAlong({ inner: 3, apart, advance, path })
+      // both wires as fine polylines of their own, from the same middle line
+      const at = { in: [0], out: [0] }
+      for (const { radius, length } of path)
+        for (let i = 0; i < 2000; i++) {
+          const step = length / 2000
+          const turn = step / radius
+          at.in.push(at.in[at.in.length - 1]! + (step - (turn * apart) / 2))
+          at.out.push(at.out[at.out.length - 1]! + (step + (turn * apart) / 2))
+        }
+      const total = at.in[at.in.length - 1]!
+      let [inside, outside] = [0, 0]
+      for (const run of made.runs) {
+        inside += run.inside
+        outside += run.outside
+        const where = at.in.findIndex((v) => v >= (inside / made.inside) * total - 1e-6)
+        expect(Math.abs(outside - at.out[where]! / advance)).toBeLessThan(0.5 + 0.1)
+      }
+      expect({ inside, outside }).toEqual({ inside: made.inside, outside: made.outside })
+      expect(Math.abs(inside - total / advance)).toBeLessThan(0.5 + 1e-3)
+    }
+    expect(() => runsAlong({ inner: 2, apart: 4, advance: 1, path: [{ radius: 2, length: 3 }] })).toThrow(
+      RangeError,
+    )
   })
 })

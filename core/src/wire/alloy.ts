@@ -11,6 +11,7 @@ export type AlloyId =
   | 'gold-filled'
   | 'aluminium'
   | 'stainless steel'
+  | 'reclaimed, unknown'
 
 /** A wire metal. All mechanical figures are typical, uncited, as wide ranges; the low end is used where holding is judged. */
 export interface Alloy {
@@ -33,6 +34,9 @@ export interface Alloy {
   readonly colour: string
   readonly nickel: 'contains' | 'low release' | 'none expected' | 'unknown'
   readonly lead: boolean
+  /** What a darkening solution does to it. */
+  readonly patina:
+    'darkens readily' | 'darkens a little' | 'stays bright' | 'only where the coating is worn' | 'unknown'
   /** A coating shows its core at a cut end. */
   readonly coreShows: boolean
 }
@@ -52,6 +56,7 @@ export const ALLOYS: readonly Alloy[] = [
     colour: '#C8743F',
     nickel: 'none expected',
     lead: false,
+    patina: 'darkens readily',
     coreShows: false,
   },
   {
@@ -66,6 +71,7 @@ export const ALLOYS: readonly Alloy[] = [
     colour: '#C9C7C0',
     nickel: 'unknown',
     lead: false,
+    patina: 'darkens readily',
     coreShows: true,
   },
   {
@@ -80,6 +86,7 @@ export const ALLOYS: readonly Alloy[] = [
     colour: '#B5653A',
     nickel: 'unknown',
     lead: false,
+    patina: 'only where the coating is worn',
     coreShows: true,
   },
   {
@@ -94,6 +101,7 @@ export const ALLOYS: readonly Alloy[] = [
     colour: '#C9A24A',
     nickel: 'unknown',
     lead: true,
+    patina: 'darkens a little',
     coreShows: false,
   },
   {
@@ -108,6 +116,7 @@ export const ALLOYS: readonly Alloy[] = [
     colour: '#B98547',
     nickel: 'unknown',
     lead: true,
+    patina: 'darkens readily',
     coreShows: false,
   },
   {
@@ -122,6 +131,7 @@ export const ALLOYS: readonly Alloy[] = [
     colour: '#BDB8AA',
     nickel: 'contains',
     lead: false,
+    patina: 'darkens a little',
     coreShows: false,
   },
   {
@@ -136,6 +146,7 @@ export const ALLOYS: readonly Alloy[] = [
     colour: '#D6D4CE',
     nickel: 'none expected',
     lead: false,
+    patina: 'darkens readily',
     coreShows: false,
   },
   {
@@ -150,6 +161,7 @@ export const ALLOYS: readonly Alloy[] = [
     colour: '#DEDCD6',
     nickel: 'none expected',
     lead: false,
+    patina: 'darkens readily',
     coreShows: false,
   },
   {
@@ -164,6 +176,7 @@ export const ALLOYS: readonly Alloy[] = [
     colour: '#D9B45B',
     nickel: 'unknown',
     lead: false,
+    patina: 'stays bright',
     coreShows: true,
   },
   {
@@ -178,6 +191,7 @@ export const ALLOYS: readonly Alloy[] = [
     colour: '#C5C8CA',
     nickel: 'none expected',
     lead: false,
+    patina: 'stays bright',
     coreShows: false,
   },
   {
@@ -192,7 +206,24 @@ export const ALLOYS: readonly Alloy[] = [
     colour: '#A9ADAF',
     nickel: 'low release',
     lead: false,
+    patina: 'stays bright',
     coreShows: false,
+  },
+  {
+    // copper alloys of any kind and temper: bounds as wide as theirs together
+    id: 'reclaimed, unknown',
+    density: 8.8,
+    modulus: 110000,
+    yield: { 'dead soft': [45, 210], 'half hard': [170, 480] },
+    bend: { 'dead soft': 0.4, 'half hard': 1.2 },
+    swift: { K: 600, n: 0.45 },
+    ductility: { 'dead soft': 0.7, 'half hard': 0.4 },
+    pricePerKg: 0,
+    colour: '#A98B6B',
+    nickel: 'unknown',
+    lead: true,
+    patina: 'unknown',
+    coreShows: true,
   },
 ]
 

@@ -26,7 +26,7 @@ export interface GaugeQuestion {
 /** A bound of the window, and why it is there. */
 export interface GaugeBound {
   readonly size: number
-  readonly reason: 'strength' | 'stiffness' | 'pull' | 'bend' | 'hand' | 'share'
+  readonly reason: 'holding' | 'strength' | 'stiffness' | 'pull' | 'bend' | 'hand' | 'share'
 }
 
 /** One stock size against the window. */

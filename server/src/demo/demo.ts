@@ -1,4 +1,10 @@
-import type { BenchEvent, Costs, DrawerItem, StationId } from '@verger/contract'
+import {
+  withDrawerPrices,
+  type BenchEvent,
+  type Costs,
+  type DrawerItem,
+  type StationId,
+} from '@verger/contract'
 import { DEFAULT_SETTINGS, plan, startingOptions, type AlloyId, type Stone, type Temper } from '@verger/core'
 import { randomBytes } from 'node:crypto'
 import { AuthService } from '../auth/auth.service.js'
@@ -264,7 +270,31 @@ const wire = (
   profile: 'round' | 'square' | 'half-round',
   temper: Temper,
   price: number | null,
-): DrawerItem => ({ kind: 'wire', alloy, size, profile, temper, price, per: 'kg' })
+): DrawerItem => ({
+  kind: 'wire',
+  alloy,
+  size,
+  profile,
+  width: null,
+  pitch: null,
+  temper,
+  price,
+  per: 'kg',
+})
+
+/** A round wire without a price, to be given another profile. */
+const plain = (alloy: AlloyId, size: string, temper: Temper) =>
+  ({
+    kind: 'wire',
+    alloy,
+    size,
+    profile: 'round',
+    width: null,
+    pitch: null,
+    temper,
+    price: null,
+    per: 'kg',
+  }) as const
 
 /** What lies in the made-up workshop's drawer. */
 const DEMO_DRAWER: readonly DrawerItem[] = [
@@ -275,6 +305,8 @@ const DEMO_DRAWER: readonly DrawerItem[] = [
   wire('sterling silver', '20 AWG', 'square', 'half hard', 118_000),
   wire('sterling silver', '22 AWG', 'half-round', 'half hard', null),
   wire('brass', '0.8 metric', 'round', 'half hard', 2900),
+  { ...plain('copper', '26 AWG', 'dead soft'), profile: 'flat', width: 1.6, price: 4100 },
+  { ...plain('copper', '22 AWG', 'dead soft'), profile: 'twisted pair', pitch: 3.2 },
   { kind: 'bead', name: 'Seed bead, moss', size: 2.2, hole: 0.9, price: 4 },
   { kind: 'bead', name: 'Round jasper, small', size: 4, hole: 0.8, price: 25 },
   { kind: 'bead', name: 'Copper tube, short', size: 3, hole: 1.8, price: 12 },
@@ -305,7 +337,16 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
     if (!d.piece) return { d, saved: undefined }
     const options = startingOptions(d.stone, 'bound-frame', { alloy: d.piece.alloy, temper: 'half hard' })
     if (!options) throw new Error(`the demo stone ${d.id} cannot be planned`)
-    const result = compute({ stone: d.stone, family: 'bound-frame', options, settings })
+    const prices = withDrawerPrices(
+      settings.prices,
+      DEMO_DRAWER.map((item) => ({ item })),
+    )
+    const result = compute({
+      stone: d.stone,
+      family: 'bound-frame',
+      options,
+      settings: { ...settings, prices },
+    })
     if (!result.ok) throw new Error(`the demo stone ${d.id} has a plan with errors`)
     return { d, saved: result.saved }
   })

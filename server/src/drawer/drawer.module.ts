@@ -124,5 +124,5 @@ export class DrawerController {
   }
 }
 
-@Module({ controllers: [DrawerController], providers: [DrawerRepository] })
+@Module({ controllers: [DrawerController], providers: [DrawerRepository], exports: [DrawerRepository] })
 export class DrawerModule {}

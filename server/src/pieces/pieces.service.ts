@@ -8,9 +8,11 @@ import {
   type PlanSaved,
   type SavedPlan,
   type VariantWrite,
+  withDrawerPrices,
 } from '@verger/contract'
 import { randomUUID } from 'node:crypto'
 import { Compute } from '../compute/compute.module.js'
+import { DrawerRepository } from '../drawer/drawer.module.js'
 import { notFound, ProblemError } from '../http/problem.js'
 import { WorkshopRepository } from '../workshop/workshop.module.js'
 import { PiecesRepository } from './pieces.repository.js'
@@ -24,6 +26,7 @@ export class PiecesService {
   constructor(
     @Inject(PiecesRepository) private readonly pieces: PiecesRepository,
     @Inject(WorkshopRepository) private readonly workshops: WorkshopRepository,
+    @Inject(DrawerRepository) private readonly drawer: DrawerRepository,
     @Inject(Compute) private readonly compute: Compute,
   ) {}
 
@@ -68,11 +71,15 @@ export class PiecesService {
           message: i.message,
         })),
       )
+    const [settings, drawer] = await Promise.all([
+      this.workshops.settings(workshop),
+      this.drawer.list(workshop),
+    ])
     const result = await this.compute.plan({
       stone: piece.stone,
       family: choices.family,
       options: choices.options,
-      settings: await this.workshops.settings(workshop),
+      settings: { ...settings, prices: withDrawerPrices(settings.prices, drawer) },
     })
     if (!result.ok)
       throw new ProblemError(

@@ -58,7 +58,7 @@ export function App() {
           <Route path="/stones/new" element={<MeasurePage me={me.data} />} />
           <Route path="/stones/:stoneId" element={<MeasurePage me={me.data} />} />
           <Route path="/pieces/:pieceId/measure" element={<MeasurePage me={me.data} />} />
-          <Route path="/pieces/:pieceId/plan" element={<PlanPage me={me.data} />} />
+          <Route path="/pieces/:pieceId/plan" element={<PlanPage />} />
           <Route path="/pieces/:pieceId/cut" element={<CutPage me={me.data} />} />
           <Route path="/pieces/:pieceId/wrap" element={<WrapPage me={me.data} />} />
           <Route path="/pieces/:pieceId/proof" element={<ProofPage me={me.data} />} />

@@ -3,6 +3,7 @@ import {
   family,
   fill,
   fitInFrame,
+  gaugeNeighbours,
   holdLine,
   numberOf,
   plan,
@@ -24,6 +25,7 @@ const compute = {
   },
   startingOptions,
   stoneMore,
+  gaugeNeighbours,
   /** Stones that go into this very frame, best held first; those of another shape or size are left out. */
   fitting(made: Plan, stones: readonly { readonly id: string; readonly stone: Stone }[]) {
     return stones

@@ -25,7 +25,8 @@ export function usePlan(
   stone: Stone | undefined,
   family: string,
   options: Options | undefined,
-  settings: WorkshopSettings,
+  /** Undefined while they are being fetched: nothing is worked out yet. */
+  settings: WorkshopSettings | undefined,
 ): LivePlan {
   const [live, setLive] = useState<LivePlan>({
     result: undefined,
@@ -35,7 +36,7 @@ export function usePlan(
   })
   const turn = useRef(0)
   useEffect(() => {
-    if (!stone || !options) return
+    if (!stone || !options || !settings) return
     const mine = ++turn.current
     const fresh = () => mine === turn.current
     void (async () => {

@@ -4,6 +4,7 @@ import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from '@headlessui/re
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
+import { usePlanSettings, wishWithKept } from '../app/planSettings.js'
 import { api, ApiError } from '../app/api.js'
 import { sayLength, useSettings } from '../app/workshop.js'
 import { sizeName } from '../app/stoneWords.js'
@@ -121,14 +122,16 @@ export default function NameAndFile({
 
 /** The same piece for a stone a little larger or smaller: a stone and a piece of its own, with these choices where they fit. */
 function Again({ piece, plan, onClose }: { piece: PieceRow; plan: Plan; onClose: () => void }) {
-  const settings = useSettings()
+  const settings = usePlanSettings()
+  const { units } = useSettings()
   const client = useQueryClient()
   const navigate = useNavigate()
-  const [text, setText] = useState(settings.units === 'mm' ? '1' : '1/32')
+  const [text, setText] = useState(units === 'mm' ? '1' : '1/32')
   const sign = text.trim().startsWith('-') ? -1 : 1
-  const read = readLength(text.trim().replace(/^-/, ''), settings.units, true)
+  const read = readLength(text.trim().replace(/^-/, ''), units, true)
   const make = useMutation({
     mutationFn: async () => {
+      if (!settings) throw new Error('The drawer is still being fetched. Try again in a moment.')
       const by = sign * read.value!
       // what was read, weighed and taped belongs to the other stone
       const measured = { ...piece.stone }
@@ -146,7 +149,7 @@ function Again({ piece, plan, onClose }: { piece: PieceRow; plan: Plan; onClose:
       let found = await ask(plan.options)
       if (!found.ok) {
         // these choices leave no room on the other stone: options are worked out for it
-        const fresh = await slowWorker().startingOptions(stone, plan.family, wish)
+        const fresh = await slowWorker().startingOptions(stone, plan.family, await wishWithKept(wish))
         if (fresh) found = await ask(fresh)
       }
       if (found.ok)
@@ -186,7 +189,7 @@ function Again({ piece, plan, onClose }: { piece: PieceRow; plan: Plan; onClose:
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
-        {settings.units === 'mm' ? 'mm' : 'in'}
+        {units === 'mm' ? 'mm' : 'in'}
       </label>
       <button type="submit" className="btn" disabled={read.value === undefined || make.isPending}>
         Plan it

@@ -82,18 +82,18 @@ export function candidates(stone: Stone, wish: Wish): Options[] {
   const small = Math.min(full.length, full.width)
   const edge = Math.max(full.wall, full.depth * 0.3)
   const around = outlinePerimeter(outlineOf(full))
-  const gauges = WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= 0.5 && s.mm <= 1.3).sort(
-    (p, q) => p.mm - q.mm,
-  )
+  const gauges = WIRE_SIZES.filter(
+    (s) => (s.awg !== undefined || wish.kept?.includes(s.label)) && s.mm >= 0.5 && s.mm <= 1.3,
+  ).sort((p, q) => p.mm - q.mm)
   const out: { options: BoundFrameOptions; wire: number }[] = []
   for (const size of gauges) {
     const a = size.mm
     if (a > small / 8) continue
     const wires = Math.max(3, Math.min(5, Math.round((edge + a) / a)))
-    const binding = nearest(
-      WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= 0.3),
-      a * 0.62,
-    )
+    const fine = WIRE_SIZES.filter((s) => s.mm >= 0.3)
+    // what is kept is bound with where it is about as thick
+    const here = fine.filter((s) => wish.kept?.includes(s.label) && Math.abs(s.mm / a - 0.62) < 0.14)
+    const binding = nearest(here.length > 0 ? here : fine.filter((s) => s.awg !== undefined), a * 0.62)
     const neckRadius = step(Math.max(2.5 * a, 1.5), 0.1)
     for (const share of [0.05, 0.07, 0.09, 0.115]) {
       const overlap = Math.max(0.5, step(share * small, 0.1))

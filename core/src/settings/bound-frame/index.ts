@@ -2,6 +2,7 @@ import type { Family } from '../family.js'
 import { build } from './build.js'
 import { candidates } from './candidates.js'
 import { fits, review } from './fits.js'
+import { gauges } from './gauges.js'
 import { readOptions } from './options.js'
 import { params } from './params.js'
 import { text } from './text.js'
@@ -22,6 +23,7 @@ export const boundFrame: Family = {
   joints,
   outputs,
   efforts,
+  gauges,
   checks: () => ['frame-only', 'shake', 'push', 'ends', 'bail', 'symmetry', 'stone', 'temporary'],
   measured: { 'bind-foot': 'foot', 'bind-neck': 'neck', 'roll-bail': 'bail' },
   mends: {

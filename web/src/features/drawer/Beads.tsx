@@ -3,14 +3,22 @@ import { useState } from 'react'
 import { sayLength, sayMoney } from '../../app/workshop.js'
 import { readLength } from '../../ui/readLength.js'
 import { throughBead } from './tools.js'
-import { cents, Lay, only, Section, Thing, useDrawer, Word } from './parts.js'
+import { sayCents, cents, Lay, only, Section, Thing, useDrawer, Word } from './parts.js'
 
 /** Beads, and which wires go through them. */
 export function Beads({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
-  const { add, take, problem } = useDrawer()
   const { units, money } = me.workshop.settings
   const [name, setName] = useState('')
   const [text, setText] = useState({ size: '', hole: '', price: '' })
+  const { lay, take, change, editing, leave, pending, problem } = useDrawer<'bead'>((item) => {
+    setName(item.name)
+    setText({ size: `${item.size} mm`, hole: `${item.hole} mm`, price: sayCents(item.price) })
+  })
+  const clear = () => {
+    leave()
+    setName('')
+    setText({ size: '', hole: '', price: '' })
+  }
   const [size, hole, price] = [
     readLength(text.size, units).value,
     readLength(text.hole, units).value,
@@ -36,7 +44,8 @@ export function Beads({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
                 ? 'only wire thinner than 28 AWG goes through'
                 : through.map((t) => `${t.wires} of ${t.gauge} AWG`).join(', ')
             }${row.item.price === null ? '' : ` · ${sayMoney(row.item.price / 100, money)}`}`}
-            onTake={() => take.mutate(row)}
+            onTake={() => take(row)}
+            onChange={() => change(row)}
           />
         )
       })}
@@ -46,9 +55,7 @@ export function Beads({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
         onSubmit={(e) => {
           e.preventDefault()
           if (!whole) return
-          add.mutate({ kind: 'bead', name: name.trim(), size, hole, price })
-          setName('')
-          setText({ size: '', hole: '', price: '' })
+          lay({ kind: 'bead', name: name.trim(), size, hole, price }, clear)
         }}
       >
         <Word label="Name" value={name} onType={setName} />
@@ -65,7 +72,7 @@ export function Beads({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
           placeholder="if known"
           onType={(v) => setText({ ...text, price: v })}
         />
-        <Lay what="beads" disabled={!whole || add.isPending} />
+        <Lay what="beads" disabled={!whole || pending} editing={!!editing} onLeave={clear} />
       </form>
     </Section>
   )

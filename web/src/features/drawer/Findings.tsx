@@ -3,15 +3,24 @@ import { BAIL_EASE } from '@verger/core'
 import { useState } from 'react'
 import { sayLength, sayMoney } from '../../app/workshop.js'
 import { readLength } from '../../ui/readLength.js'
-import { cents, Lay, only, Pick, Section, Thing, useDrawer, Word, type Of } from './parts.js'
+import { sayCents, cents, Lay, only, Pick, Section, Thing, useDrawer, Word, type Of } from './parts.js'
 
 /** Findings and chains, and the bail that their ends want. */
 export function Findings({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
-  const { add, take, problem } = useDrawer()
   const { units, money } = me.workshop.settings
   const [name, setName] = useState('')
   const [type, setType] = useState<Of<'finding'>['type']>('chain')
   const [text, setText] = useState({ end: '', price: '' })
+  const { lay, take, change, editing, leave, pending, problem } = useDrawer<'finding'>((item) => {
+    setName(item.name)
+    setType(item.type)
+    setText({ end: item.end === null ? '' : `${item.end} mm`, price: sayCents(item.price) })
+  })
+  const clear = () => {
+    leave()
+    setName('')
+    setText({ end: '', price: '' })
+  }
   const end = text.end.trim() === '' ? null : readLength(text.end, units).value
   const price = cents(text.price)
   const whole = name.trim() !== '' && end !== undefined && price !== undefined
@@ -33,7 +42,8 @@ export function Findings({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
           ]
             .filter(Boolean)
             .join(' · ')}
-          onTake={() => take.mutate(row)}
+          onTake={() => take(row)}
+          onChange={() => change(row)}
         />
       ))}
     >
@@ -42,9 +52,7 @@ export function Findings({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
         onSubmit={(e) => {
           e.preventDefault()
           if (!whole) return
-          add.mutate({ kind: 'finding', type, name: name.trim(), end, price })
-          setName('')
-          setText({ end: '', price: '' })
+          lay({ kind: 'finding', type, name: name.trim(), end, price }, clear)
         }}
       >
         <Word label="Name" value={name} onType={setName} />
@@ -62,7 +70,7 @@ export function Findings({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
           placeholder="if known"
           onType={(v) => setText({ ...text, price: v })}
         />
-        <Lay what="finding" disabled={!whole || add.isPending} />
+        <Lay what="finding" disabled={!whole || pending} editing={!!editing} onLeave={clear} />
       </form>
     </Section>
   )

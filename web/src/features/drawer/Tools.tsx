@@ -6,11 +6,20 @@ import { Lay, only, Pick, Section, Thing, useDrawer, Word, type Of } from './par
 
 /** Tools that are owned, with their sizes. */
 export function Tools({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
-  const { add, take, problem } = useDrawer()
   const { units } = me.workshop.settings
   const [name, setName] = useState('')
   const [type, setType] = useState<Of<'tool'>['type']>('rod')
   const [text, setText] = useState('')
+  const { lay, take, change, editing, leave, pending, problem } = useDrawer<'tool'>((item) => {
+    setName(item.name)
+    setType(item.type)
+    setText(item.sizes.map((s) => `${s} mm`).join(', '))
+  })
+  const clear = () => {
+    leave()
+    setName('')
+    setText('')
+  }
   const sizes = text
     .split(/[;,]\s+|;|\s+(?=\d)/)
     .filter((t) => t.trim() !== '')
@@ -34,7 +43,8 @@ export function Tools({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
           key={row.id}
           name={row.item.name}
           says={words[row.item.type](row.item.sizes)}
-          onTake={() => take.mutate(row)}
+          onTake={() => take(row)}
+          onChange={() => change(row)}
         />
       ))}
     >
@@ -43,9 +53,7 @@ export function Tools({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
         onSubmit={(e) => {
           e.preventDefault()
           if (!whole) return
-          add.mutate({ kind: 'tool', type, name: name.trim(), sizes: sizes as number[] })
-          setName('')
-          setText('')
+          lay({ kind: 'tool', type, name: name.trim(), sizes: sizes as number[] }, clear)
         }}
       >
         <Word label="Name" value={name} onType={setName} />
@@ -57,7 +65,7 @@ export function Tools({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
           placeholder="such as 3, 5, 7"
           problem={wrong ? 'Type lengths with commas between.' : undefined}
         />
-        <Lay what="tool" disabled={!whole || add.isPending} />
+        <Lay what="tool" disabled={!whole || pending} editing={!!editing} onLeave={clear} />
       </form>
     </Section>
   )

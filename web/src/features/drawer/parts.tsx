@@ -1,6 +1,6 @@
 import type { DrawerItem, DrawerRow } from '@verger/contract'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import type { ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import { api } from '../../app/api.js'
 import { tellRemoved } from '../../ui/Undone.js'
 
@@ -11,8 +11,9 @@ export type Of<K extends Kind> = Extract<DrawerItem, { kind: K }>
 export const only = <K extends Kind>(rows: readonly DrawerRow[], kind: K) =>
   rows.filter((r): r is DrawerRow & { item: Of<K> } => r.item.kind === kind)
 
-/** Laying in and taking out. */
-export function useDrawer() {
+/** Laying in, changing and taking out things of one kind; `fill` puts a thing's figures into the form, to be changed there. */
+export function useDrawer<K extends Kind>(fill: (item: Of<K>) => void) {
+  const [editing, setEditing] = useState<DrawerRow>()
   const client = useQueryClient()
   const fresh = () => client.invalidateQueries({ queryKey: ['drawer'] })
   const add = useMutation({ mutationFn: api.addToDrawer, onSuccess: fresh })
@@ -30,7 +31,36 @@ export function useDrawer() {
         },
       }),
   })
-  return { add, take, problem: add.error ?? take.error }
+  const edit = useMutation({
+    mutationFn: ({ row, item }: { row: DrawerRow; item: DrawerItem }) =>
+      api.editInDrawer(row.id, { version: row.version, item }),
+    onSuccess: fresh,
+    // changed elsewhere meanwhile: what it is now is shown, what was typed stays in the form
+    onError: () => void fresh(),
+  })
+  return {
+    lay: (item: Of<K>, done: () => void) => {
+      const onSuccess = () => {
+        setEditing(undefined)
+        done()
+      }
+      if (editing) edit.mutate({ row: editing, item }, { onSuccess })
+      else add.mutate(item, { onSuccess })
+    },
+    take: (row: DrawerRow) => {
+      if (row.id === editing?.id) setEditing(undefined)
+      take.mutate(row)
+    },
+    change: (row: DrawerRow & { item: Of<K> }) => {
+      setEditing(row)
+      fill(row.item)
+    },
+    /** The thing in the form, as it lies in the drawer now. */
+    editing,
+    leave: () => setEditing(undefined),
+    pending: add.isPending || edit.isPending,
+    problem: edit.error ?? add.error ?? take.error,
+  }
 }
 
 /** One kind of thing: what is kept, and the form that lays in another. */
@@ -69,11 +99,13 @@ export function Thing({
   name,
   says,
   onTake,
+  onChange,
   mark,
 }: {
   name: string
   says: string
   onTake: () => void
+  onChange: () => void
   mark?: ReactNode
 }) {
   return (
@@ -83,6 +115,14 @@ export function Thing({
         <span className="block font-semibold">{name}</span>
         <span className="block text-[15px] text-soft">{says}</span>
       </span>
+      <button
+        type="button"
+        className="border-0 bg-transparent p-1 text-[15px] text-copper underline"
+        aria-label={`Change ${name}`}
+        onClick={onChange}
+      >
+        change
+      </button>
       <button
         type="button"
         className="border-0 bg-transparent p-1 text-[15px] text-copper underline"
@@ -102,6 +142,9 @@ export const cents = (text: string): number | null | undefined => {
   const n = Number(text.replace(',', '.').replace(/[£$€\s]/g, ''))
   return Number.isFinite(n) && n >= 0 ? Math.round(n * 100) : undefined
 }
+
+/** Cents as they are typed; nothing for no price. */
+export const sayCents = (price: number | null): string => (price === null ? '' : (price / 100).toFixed(2))
 
 /** One of a few named values. */
 export function Pick<T extends string>({
@@ -160,11 +203,28 @@ export function Word({
   )
 }
 
-/** The button that lays it in. */
-export function Lay({ what, disabled }: { what: string; disabled: boolean }) {
+/** The button that lays it in, or keeps what was changed. */
+export function Lay({
+  what,
+  disabled,
+  editing,
+  onLeave,
+}: {
+  what: string
+  disabled: boolean
+  editing: boolean
+  onLeave: () => void
+}) {
   return (
-    <button type="submit" className="btn col-span-full justify-self-start" disabled={disabled}>
-      Lay in {what}
-    </button>
+    <span className="col-span-full flex items-center gap-4">
+      <button type="submit" className="btn" disabled={disabled}>
+        {editing ? 'Keep the change' : `Lay in ${what}`}
+      </button>
+      {editing && (
+        <button type="button" className="border-0 bg-transparent p-0 text-copper underline" onClick={onLeave}>
+          leave it as it was
+        </button>
+      )}
+    </span>
   )
 }

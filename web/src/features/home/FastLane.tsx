@@ -11,6 +11,7 @@ import {
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
+import { usePlanSettings, wishWithKept } from '../../app/planSettings.js'
 import { api } from '../../app/api.js'
 import { OUTLINE_WORDS } from '../../app/stoneWords.js'
 import { quickWorker, slowWorker } from '../../compute/usePlan.js'
@@ -64,10 +65,10 @@ export function FastLane({ me }: { me: Me }) {
     const made: Stone = { kind, outline, length, width, depth, mineral: 'agate' }
     return made
   }, [kind, outline, text, units])
-  const { settings } = me.workshop
+  const settings = usePlanSettings()
   useEffect(() => {
     const mine = ++turn.current
-    if (!stone) {
+    if (!stone || !settings) {
       setAnswer(undefined)
       return
     }
@@ -77,10 +78,11 @@ export function FastLane({ me }: { me: Me }) {
         const unfit = await quickWorker().unfit(stone, 'bound-frame')
         if (mine !== turn.current) return
         if (unfit) return setAnswer(unfit)
-        const options = await slowWorker().startingOptions(stone, 'bound-frame', {
-          alloy: 'copper',
-          temper: 'half hard',
-        })
+        const options = await slowWorker().startingOptions(
+          stone,
+          'bound-frame',
+          await wishWithKept({ alloy: 'copper', temper: 'half hard' }),
+        )
         const result =
           options && (await quickWorker().plan({ stone, family: 'bound-frame', options, settings }))
         if (mine !== turn.current) return

@@ -1,10 +1,20 @@
-import { family, WIRE_SIZES, type Options, type OptionValue, type Param, type Stone } from '@verger/core'
+import {
+  family,
+  WIRE_SIZES,
+  type Options,
+  type OptionValue,
+  type Param,
+  type Plan,
+  type Stone,
+  type WorkshopSettings,
+} from '@verger/core'
 import { useQuery } from '@tanstack/react-query'
 import { Minus, Plus } from 'lucide-react'
-import { useState } from 'react'
+import { Fragment, useState } from 'react'
 import { api } from '../../app/api.js'
 import { sayLength, useSettings } from '../../app/workshop.js'
 import { hasWire } from '../drawer/tools.js'
+import { GaugeWindow } from './GaugeWindow.js'
 import { readLength } from '../../ui/readLength.js'
 
 /** Options of a family as rows with steps, drawn from its params: the page knows no family. */
@@ -12,15 +22,23 @@ export function OptionRows({
   familyId,
   stone,
   options,
+  plan,
+  times,
+  settings,
   onChange,
 }: {
   familyId: string
   stone: Stone
   options: Options
+  /** The plan of these choices, and what it is made with: the wires' windows are worked out from it. */
+  plan: Plan | undefined
+  times: number | undefined
+  settings: WorkshopSettings | undefined
   onChange: (id: string, value: OptionValue) => void
 }) {
   const { params, text } = family(familyId)
   const [details, setDetails] = useState(false)
+  const [window, setWindow] = useState<string>()
   const list = params(stone).filter(
     (p) =>
       (details || !p.detail) &&
@@ -31,25 +49,44 @@ export function OptionRows({
   const wires = drawer.data?.some((r) => r.item.kind === 'wire') ? drawer.data : undefined
   /** Only where the choice is a wire's size, and anything is kept at all. */
   const keptOf = (p: Param) =>
-    wires && p.kind === 'choice' && p.values.every((v) => WIRE_SIZES.some((s) => s.label === v))
-      ? (size: string) => hasWire(wires, size, metal)
-      : undefined
+    wires && isSize(p) ? (size: string) => hasWire(wires, size, metal) : undefined
   return (
     <div className="mt-2">
       {list.map((p) => (
-        <div
-          key={p.id}
-          className="grid min-h-[34px] grid-cols-[minmax(0,1fr)_minmax(0,290px)] items-center gap-3 border-b border-line"
-        >
-          <label htmlFor={`option-${p.id}`}>{text.params[p.id] ?? p.id}</label>
-          <OptionInput
-            p={p}
-            value={options[p.id]!}
-            onChange={(v) => onChange(p.id, v)}
-            name={text.params[p.id] ?? p.id}
-            kept={keptOf(p)}
-          />
-        </div>
+        <Fragment key={p.id}>
+          <div className="grid min-h-[34px] grid-cols-[minmax(0,1fr)_minmax(0,290px)] items-center gap-3 border-b border-line">
+            <span className="flex flex-wrap items-baseline gap-x-3">
+              <label htmlFor={`option-${p.id}`}>{text.params[p.id] ?? p.id}</label>
+              {isSize(p) && plan && settings && (
+                <button
+                  type="button"
+                  className="border-0 bg-transparent p-0 text-[15px] text-copper underline"
+                  aria-expanded={window === p.id}
+                  aria-label={`${text.params[p.id] ?? p.id}: why this gauge`}
+                  onClick={() => setWindow(window === p.id ? undefined : p.id)}
+                >
+                  why this gauge
+                </button>
+              )}
+            </span>
+            <OptionInput
+              p={p}
+              value={options[p.id]!}
+              onChange={(v) => onChange(p.id, v)}
+              name={text.params[p.id] ?? p.id}
+              kept={keptOf(p)}
+            />
+          </div>
+          {window === p.id && plan && settings && (
+            <GaugeWindow
+              plan={plan}
+              times={times}
+              option={p.id}
+              settings={settings}
+              onTake={(size) => onChange(p.id, size)}
+            />
+          )}
+        </Fragment>
       ))}
       <button
         type="button"
@@ -62,6 +99,10 @@ export function OptionRows({
     </div>
   )
 }
+
+/** Does this option choose a wire's size. */
+const isSize = (p: Param): boolean =>
+  p.kind === 'choice' && p.values.every((v) => WIRE_SIZES.some((s) => s.label === v))
 
 const round = (v: number): number => Number(v.toFixed(3))
 

@@ -1,9 +1,10 @@
-import type { Me, PieceRow } from '@verger/contract'
-import { DEFAULT_SETTINGS, family, fill, stoneText, type Options, type Plan, type Stone } from '@verger/core'
+import type { PieceRow } from '@verger/contract'
+import { family, fill, stoneText, type Options, type Plan, type Stone } from '@verger/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
+import { usePlanSettings, wishWithKept } from '../../app/planSettings.js'
 import { usePiece } from '../../app/session.js'
 import { sizeName } from '../../app/stoneWords.js'
 import { sayLength, sayMoney, useSettings } from '../../app/workshop.js'
@@ -25,7 +26,7 @@ import { Variants } from './Variants.js'
 
 const FAMILY = 'bound-frame'
 
-export default function PlanPage({ me }: { me: Me }) {
+export default function PlanPage() {
   const { pieceId = '' } = useParams()
   const piece = usePiece(pieceId)
   if (!piece.data)
@@ -34,11 +35,11 @@ export default function PlanPage({ me }: { me: Me }) {
         <Waiting text="Fetching the piece …" failed={piece.error} onRetry={() => void piece.refetch()} />
       </Frame>
     )
-  return <Start key={piece.data.id} me={me} piece={piece.data} />
+  return <Start key={piece.data.id} piece={piece.data} />
 }
 
 /** Options to begin with: the saved ones, else those worked out for the stone. */
-function Start({ me, piece }: { me: Me; piece: PieceRow }) {
+function Start({ piece }: { piece: PieceRow }) {
   const saved = piece.plan && sameStone(piece.plan.stone, piece.stone) ? piece.plan.options : undefined
   const [options, setOptions] = useState<Options | undefined>(() => draftOf(piece.id, piece.stone) ?? saved)
   const [none, setNone] = useState(false)
@@ -46,8 +47,8 @@ function Start({ me, piece }: { me: Me; piece: PieceRow }) {
   useEffect(() => {
     if (options) return
     let live = true
-    void slowWorker()
-      .startingOptions(piece.stone, FAMILY, { alloy, temper: 'half hard' })
+    void wishWithKept({ alloy, temper: 'half hard' })
+      .then((wish) => slowWorker().startingOptions(piece.stone, FAMILY, wish))
       .then((found) => {
         if (!live) return
         if (found) setOptions(found)
@@ -82,7 +83,7 @@ function Start({ me, piece }: { me: Me; piece: PieceRow }) {
       </PieceFrame>
     )
   }
-  if (options) return <Planner me={me} piece={piece} initial={options} />
+  if (options) return <Planner piece={piece} initial={options} />
   return (
     <PieceFrame piece={piece} here="plan">
       <p className="py-16 text-xl" role="status">
@@ -99,11 +100,12 @@ const sameStone = (a: Stone, b: Stone): boolean =>
     (k) => a[k] === b[k],
   )
 
-function Planner({ me, piece, initial }: { me: Me; piece: PieceRow; initial: Options }) {
+function Planner({ piece, initial }: { piece: PieceRow; initial: Options }) {
   const choices = useChoices(piece.id, piece.stone, initial)
   const { options, set: change } = choices
+  useSentValues(piece.stone, change)
   const [lit, setLit] = useState<string>()
-  const settings = me.workshop.settings ?? DEFAULT_SETTINGS
+  const settings = usePlanSettings()
   const live = usePlan(piece.stone, FAMILY, options, settings)
   const navigate = useNavigate()
   const client = useQueryClient()
@@ -214,7 +216,15 @@ function Planner({ me, piece, initial }: { me: Me; piece: PieceRow; initial: Opt
               {changed}
             </span>
           </div>
-          <OptionRows familyId={FAMILY} stone={piece.stone} options={options} onChange={change} />
+          <OptionRows
+            familyId={FAMILY}
+            stone={piece.stone}
+            options={options}
+            plan={live.result?.ok ? live.result.plan : undefined}
+            times={live.busy ? undefined : live.hold?.hold.timesWeight}
+            settings={settings}
+            onChange={change}
+          />
         </section>
         <section className="min-w-0 lg:col-span-2">
           {failed ? (
@@ -273,6 +283,21 @@ function Planner({ me, piece, initial }: { me: Me; piece: PieceRow; initial: Opt
       </div>
     </PieceFrame>
   )
+}
+
+/** Lengths sent here from elsewhere in the address, such as ?bail=6: taken as a change that can be undone, then left out of it. */
+function useSentValues(stone: Stone, change: (id: string, value: number) => void): void {
+  const [sent, setSent] = useSearchParams()
+  useEffect(() => {
+    if (sent.size === 0) return
+    for (const p of family(FAMILY).params(stone)) {
+      const text = sent.get(p.id)
+      if (text === null || text.trim() === '' || p.kind !== 'number') continue
+      const value = Number(text)
+      if (value >= p.min && value <= p.max) change(p.id, value)
+    }
+    setSent(new URLSearchParams(), { replace: true })
+  }, [sent, setSent, stone, change])
 }
 
 /** The difference that the last change made, once plan and holding are both known. */

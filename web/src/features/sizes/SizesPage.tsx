@@ -21,7 +21,7 @@ import { Figure } from '../../ui/Figure.js'
 import { Frame } from '../../ui/Frame.js'
 import { readLength } from '../../ui/readLength.js'
 import { SizeDrawing } from './drawings.js'
-import { SendToPiece } from './SendToPiece.js'
+import { SendToPiece, type Sent } from './SendToPiece.js'
 import { roundTools } from '../drawer/tools.js'
 
 /** Small live calculators, each with its drawing and its working. */
@@ -220,6 +220,7 @@ function Results({
       ))}
       {found.results.length > 0 && (
         <SendToPiece
+          sent={sentOf(found, words.results)}
           text={`${words.name}: ${found.results
             .map(
               (r) =>
@@ -230,4 +231,10 @@ function Results({
       )}
     </div>
   )
+}
+
+/** The figure among the results that a plan would choose, if there is one. */
+function sentOf(found: Calculated, words: Readonly<Record<string, string>>): Sent | undefined {
+  const r = found.results.find((x) => x.option !== undefined)
+  return r && { option: r.option!, name: (words[r.id] ?? r.id).toLowerCase(), value: numberOf(r.quantity) }
 }

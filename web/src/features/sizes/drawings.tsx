@@ -1,4 +1,4 @@
-import { numberOf, packCircles, type Calculated, type CalculatorValues } from '@verger/core'
+import { numberOf, packBundle, type Calculated, type CalculatorValues } from '@verger/core'
 import { Fragment } from 'react'
 
 const METAL = 'var(--copper)'
@@ -20,7 +20,7 @@ export function SizeDrawing({
     const r = found?.results.find((x) => x.id === result)
     return r ? numberOf(r.quantity) : 0
   }
-  const picture = pictureOf(id, at, of)
+  const picture = pictureOf(id, values, at, of)
   if (!picture) return <span />
   const { box, body } = picture
   const pad = 0.06 * Math.max(box[2], box[3])
@@ -65,7 +65,12 @@ const arc = (r: number, from: number, to: number): string => {
   return `M${p(from)}A${r} ${r} 0 ${to - from > Math.PI ? 1 : 0} 1 ${p(to)}`
 }
 
-function pictureOf(id: string, at: (f: string) => number, of: (r: string) => number): Picture | undefined {
+function pictureOf(
+  id: string,
+  values: CalculatorValues,
+  at: (f: string) => number,
+  of: (r: string) => number,
+): Picture | undefined {
   switch (id) {
     case 'bail': {
       const [inside, thick] = [of('inside') || 5, of('thickness') || 1]
@@ -160,8 +165,19 @@ function pictureOf(id: string, at: (f: string) => number, of: (r: string) => num
       }
     }
     case 'hole': {
-      const n = Math.max(1, Math.min(12, Math.round(at('count'))))
-      const { at: places } = packCircles(Array.from({ length: n }, () => at('wire')))
+      const within = (id: string, low: number, high: number) =>
+        Math.max(low, Math.min(high, Math.round(at(id))))
+      const wires = [
+        ...Array.from({ length: within('count', 1, 10) }, () => ({
+          profile: values.profile === 'square' ? ('square' as const) : ('round' as const),
+          size: at('wire'),
+        })),
+        ...Array.from({ length: within('second', 0, 4) }, () => ({
+          profile: 'round' as const,
+          size: at('secondWire'),
+        })),
+      ]
+      const { at: places } = packBundle(wires)
       const r = Math.max(at('hole'), of('needed')) / 2
       return {
         box: round(r * 1.1),
@@ -169,17 +185,22 @@ function pictureOf(id: string, at: (f: string) => number, of: (r: string) => num
           <>
             <circle r={r * 1.1} fill={STONE} opacity={0.5} />
             <circle r={at('hole') / 2} fill="var(--sheet)" stroke={LINE} strokeWidth={r * 0.015} />
-            {places.map(([x, y], i) => (
-              <circle
-                key={i}
-                cx={x}
-                cy={y}
-                r={at('wire') / 2}
-                fill={METAL}
-                stroke="var(--sheet)"
-                strokeWidth={r * 0.01}
-              />
-            ))}
+            {places.map(([x, y], i) => {
+              const { profile, size } = wires[i]!
+              return (
+                <rect
+                  key={i}
+                  x={x - size / 2}
+                  y={y - size / 2}
+                  width={size}
+                  height={size}
+                  rx={profile === 'round' ? size / 2 : size * 0.06}
+                  fill={METAL}
+                  stroke="var(--sheet)"
+                  strokeWidth={r * 0.01}
+                />
+              )
+            })}
           </>
         ),
       }

@@ -6,12 +6,12 @@ import { Field } from './Field.js'
 /** A real sample, measured: its packing becomes the maker's own. */
 export function Sample({
   weave,
-  weaver,
+  wires,
   units,
   onPacking,
 }: {
   weave: Weave
-  weaver: number
+  wires: { readonly base: number; readonly weaver: number }
   units: 'mm' | 'in'
   onPacking: (packing: number) => void
 }) {
@@ -21,7 +21,7 @@ export function Sample({
   const n = Number(repeats)
   const packing =
     length !== undefined && Number.isInteger(n) && n >= 1
-      ? packingOf(weave, weaver, { repeats: n, length })
+      ? packingOf(weave, wires, { repeats: n, length })
       : undefined
   return (
     <div className="mt-3 border-t border-line pt-2">

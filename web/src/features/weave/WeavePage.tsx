@@ -7,7 +7,9 @@ import {
   weaveFigures,
   WEAVES,
   weaveText,
+  workingLength,
   type Weave,
+  type WeaveFigures,
 } from '@verger/core'
 import { useMemo, useState } from 'react'
 import { sayLength } from '../../app/workshop.js'
@@ -30,14 +32,17 @@ export default function WeavePage({ me }: { me: Me }) {
   // what was drawn last stays while a line is being written
   const [last, setLast] = useState<Weave | undefined>(parsed.ok ? parsed.weave : undefined)
   if (parsed.ok && last !== parsed.weave) setLast(parsed.weave)
-  const length = (id: 'base' | 'weaver' | 'length' | 'tails' | 'radius', zero = false) =>
+  const length = (id: 'base' | 'weaver' | 'length' | 'tails' | 'longest', zero = false) =>
     readLength(typed[id], units, zero).value
-  const [base, weaver, long, tails] = [
+  const [base, weaver, long, tails, typedLongest] = [
     length('base'),
     length('weaver'),
     length('length'),
     length('tails', true),
+    length('longest'),
   ]
+  const longest =
+    typed.longest.trim() === '' ? weaver !== undefined && weaver > 0 && workingLength(weaver) : typedLongest
   const packing = Number(typed.packing.replace(',', '.'))
   const goodPacking = packing >= 1 && packing <= 20
   const wires = useMemo(
@@ -56,10 +61,10 @@ export default function WeavePage({ me }: { me: Me }) {
   const weave = last
   const figures = useMemo(
     () =>
-      weave && wires && long !== undefined && tails !== undefined
-        ? weaveFigures(weave, { ...wires, length: long, tails })
+      weave && wires && long !== undefined && tails !== undefined && longest
+        ? weaveFigures(weave, { ...wires, length: long, tails, limit: longest })
         : undefined,
-    [weave, wires, long, tails],
+    [weave, wires, long, tails, longest],
   )
   const strands = useMemo(() => (weave && wires ? strandsOf(weave, wires) : []), [weave, wires])
   const open = strands.filter((s) => !s.closes)
@@ -105,7 +110,8 @@ export default function WeavePage({ me }: { me: Me }) {
           )}
           <p className="m-0 text-[15px] text-soft">
             Wires are numbered from the left. 3(1) turns round wire 1, 2(1-2) round both, 8(1-2) a figure of
-            eight, over(1) and under(2) half turns.
+            eight, over(1) and under(2) half turns, loop(1) a loop through the loop before. Two weavers on one
+            line tie knots, ab: knot(1-2) or half(1-2). twist: 2(1-2) twists the wires themselves.
           </p>
           <div className="mt-3 grid grid-cols-2 gap-x-5 gap-y-1.5">
             <Field
@@ -139,11 +145,11 @@ export default function WeavePage({ me }: { me: Me }) {
               onType={(v) => set({ packing: v })}
             />
             <Field
-              label="Bent to a middle radius of"
-              value={typed.radius}
-              placeholder="straight"
-              bad={typed.radius.trim() !== '' && length('radius') === undefined}
-              onType={(v) => set({ radius: v })}
+              label="Longest piece worked with"
+              value={typed.longest}
+              placeholder={weaver === undefined ? '' : `${workingLength(weaver).toFixed(0)} mm, typical`}
+              bad={typed.longest.trim() !== '' && typedLongest === undefined}
+              onType={(v) => set({ longest: v })}
             />
           </div>
         </section>
@@ -182,6 +188,11 @@ export default function WeavePage({ me }: { me: Me }) {
                   <Figure name={`Wire for strand ${s.id}`} q={s.wire} digits={0} />
                 </Row>
               ))}
+              {figures.twisted.map((t) => (
+                <Row key={t.id} name={`Base wire ${t.id}, twisted`}>
+                  <Figure name={`Base wire ${t.id}, twisted`} q={t.wire} digits={0} />
+                </Row>
+              ))}
               <Row name="By hand, about">
                 <Figure name="By hand, about" q={figures.minutes} />
               </Row>
@@ -205,18 +216,22 @@ export default function WeavePage({ me }: { me: Me }) {
               ▲ A pass goes back on the face on which it came: pulled taut it is gone.
             </p>
           )}
-          {weave && wires && (
+          {figures && <Joins figures={figures} />}
+          {weave && wires && figures && (
             <Curve
               weave={weave}
               wires={wires}
-              radius={typed.radius.trim() === '' ? undefined : length('radius')}
+              figures={figures}
+              typed={typed}
+              units={units}
               say={(mm) => sayLength(mm, { units }, 1)}
+              onType={set}
             />
           )}
-          {weave && weaver !== undefined && (
+          {weave && wires && weave.weavers.length > 0 && (
             <Sample
               weave={weave}
-              weaver={weaver}
+              wires={wires}
               units={units}
               onPacking={(p) => set({ packing: p.toFixed(3) })}
             />
@@ -233,6 +248,23 @@ export default function WeavePage({ me }: { me: Me }) {
         </section>
       </div>
     </Frame>
+  )
+}
+
+/** Strands too long to be worked in one piece: in how many, and where one ends and the next begins. */
+function Joins({ figures }: { figures: WeaveFigures }) {
+  const long = figures.strands.filter((s) => s.joins.after.length > 0)
+  if (long.length === 0) return null
+  return (
+    <>
+      {long.map((s) => (
+        <p key={s.id} className="m-0 text-[15px] text-amber" data-testid="joins">
+          ▲ Strand {s.id} would kink in one length:{' '}
+          <Figure name={`Pieces of strand ${s.id}`} q={s.pieces} digits={0} /> pieces. End one and begin the
+          next behind, after repeat {s.joins.after.join(', ')}.
+        </p>
+      ))}
+    </>
   )
 }
 

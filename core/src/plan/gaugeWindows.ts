@@ -1,0 +1,82 @@
+import type { Finding } from '../finding/index.js'
+import { family, type Options } from '../settings/index.js'
+import { DEMANDS } from '../hold/index.js'
+import { gaugeWindow, wireSize, WIRE_SIZES, type GaugeQuestion, type GaugeWindow } from '../wire/index.js'
+import { numberOf } from '../working/index.js'
+import { plan, planHold, type Plan, type PlanRequest } from './plan.js'
+
+/** The window of an option that chooses a wire's size, with the question that it answers. */
+export interface OptionWindow {
+  readonly option: string
+  readonly question: GaugeQuestion
+  readonly window: GaugeWindow
+}
+
+/**
+ * Windows of all wires of a plan, by the option that chooses each. `times` is what the plan was found to hold over the stone's weight, once
+ * it is known: where bending governs that goes with the cube of the frame's thickness, so it bounds the gauge too.
+ * @example gaugeWindows(plan, 230)[0].window.least[0].reason // 'holding'
+ */
+export function gaugeWindows(made: Plan, times?: number): OptionWindow[] {
+  return family(made.family)
+    .gauges(made.stone, made.options, numberOf(made.measures.mass))
+    .map(({ option, question }) => {
+      const window = gaugeWindow(question)
+      if (question.role !== 'frame' || times === undefined || times <= 0) return { option, question, window }
+      const size = wireSize(String(made.options[option])).mm * Math.cbrt(DEMANDS.knocked / times)
+      const least = [...window.least, { size, reason: 'holding' as const }].sort((a, b) => b.size - a.size)
+      return { option, question, window: { ...window, least } }
+    })
+}
+
+/** What the plan would come to with another size of one wire, all else as it is. */
+export interface GaugeNeighbour {
+  readonly size: string
+  /** Undefined where it cannot be built so; then why not. */
+  readonly made?: {
+    readonly verdict: 'sound' | 'doubtful' | 'fails'
+    /** Holding over the stone's weight, in the weakest direction. */
+    readonly times: number
+    readonly metal: number
+    readonly mass: number
+  }
+  readonly problem?: Finding
+}
+
+/** The next thinner and thicker sizes of the param's list that are at least this far off, as a share: the list has near twins. */
+const APART = 0.06
+
+/**
+ * The same plan with the next thinner and the next thicker wire, planned and put through the holding check.
+ * @throws RangeError for an option that is no wire size
+ * @example gaugeNeighbours({ stone, family: 'bound-frame', options, settings }, 'size') // 21 AWG and 19 AWG
+ */
+export function gaugeNeighbours(request: PlanRequest, option: string): GaugeNeighbour[] {
+  const param = family(request.family)
+    .params(request.stone)
+    .find((p) => p.id === option)
+  const now = WIRE_SIZES.find((s) => s.label === request.options[option])
+  if (param?.kind !== 'choice' || !now) throw new RangeError(`"${option}" is no wire's size`)
+  const sizes = WIRE_SIZES.filter((s) => param.values.includes(s.label)).sort((a, b) => a.mm - b.mm)
+  const thinner = sizes.filter((s) => s.mm < now.mm * (1 - APART)).pop()
+  const thicker = sizes.find((s) => s.mm > now.mm * (1 + APART))
+  return [thinner, thicker].flatMap((size) => (size ? [withSize(request, option, size.label)] : []))
+}
+
+function withSize(request: PlanRequest, option: string, size: string): GaugeNeighbour {
+  const options: Options = { ...request.options, [option]: size }
+  const result = plan({ ...request, options })
+  if (!result.ok) {
+    return { size, problem: result.findings.find((f) => f.severity === 'error')! }
+  }
+  const { hold } = planHold(result.plan)
+  return {
+    size,
+    made: {
+      verdict: hold.verdict,
+      times: hold.timesWeight,
+      metal: numberOf(result.plan.cut.metal),
+      mass: numberOf(result.plan.cut.mass),
+    },
+  }
+}
