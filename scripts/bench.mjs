@@ -38,7 +38,48 @@ const time = (f) => {
   return performance.now() - t
 }
 
+/** Every calculator with its lengths a little different at each call. */
+const CALCULATED = core.CALCULATORS.map((c) => ({
+  c,
+  values: (i) =>
+    Object.fromEntries(
+      c.fields.map((f) => [
+        f.id,
+        f.kind === 'length' ? Math.min(f.most, f.start * (1 + 0.003 * (i + Math.random()))) : f.start,
+      ]),
+    ),
+}))
+
 const SUBJECTS = [
+  {
+    name: 'a small calculator answers (all in turn)',
+    limit: 20,
+    calls: 20 * CALCULATED.length,
+    call: (i) => {
+      const { c, values } = CALCULATED[i % CALCULATED.length]
+      return c.work(values(i), [])
+    },
+  },
+  {
+    name: 'the hardest bundle through a hole: ten squares and four rounds',
+    limit: 20,
+    calls: 40,
+    call: (i) =>
+      core
+        .calculator('hole')
+        .work(
+          {
+            count: 10,
+            profile: 'square',
+            wire: 0.5 + 0.001 * i + 1e-5 * Math.random(),
+            second: 4,
+            secondWire: 0.3,
+            ease: 0.1,
+            hole: 1.2,
+          },
+          [],
+        ),
+  },
   {
     name: 'replan after an option changes, without holding',
     limit: 16,

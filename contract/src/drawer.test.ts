@@ -1,5 +1,14 @@
-import { DEFAULT_SETTINGS, plan, priceKey, startingOptions, wireSize } from '@verger/core'
-import { drawerItemSchema, gramsPerMetre, shapeOf, withDrawerPrices, type DrawerItem } from './index'
+import {
+  DEFAULT_SETTINGS,
+  gramsPerMetre,
+  plan,
+  wireShapeOf,
+  withKeptPrices,
+  priceKey,
+  startingOptions,
+  wireSize,
+} from '@verger/core'
+import { drawerItemSchema, type DrawerItem } from './index'
 
 const wire = (change: object): Extract<DrawerItem, { kind: 'wire' }> => {
   const item = drawerItemSchema.parse({
@@ -23,7 +32,7 @@ describe('wires in the drawer', () => {
     const pair = wire({ profile: 'twisted pair', size: '1.0 metric', pitch: 5 })
     expect(gramsPerMetre(pair)).toBeCloseTo(2 * (Math.PI / 4) * 8.96 * Math.hypot(1, Math.PI / 5), 6)
     // rows from before widths were asked
-    expect(shapeOf(wire({ profile: 'flat', size: '1.0 metric' }))).toEqual({
+    expect(wireShapeOf(wire({ profile: 'flat', size: '1.0 metric' }))).toEqual({
       profile: 'flat',
       width: 3,
       height: 1,
@@ -34,13 +43,13 @@ describe('wires in the drawer', () => {
     const key = priceKey({ alloy: 'copper', size: wireSize('20 AWG'), profile: 'square' })
     expect(key.length).toBeLessThanOrEqual(40)
     const rows = [
-      { item: wire({ price: null, size: '22 AWG' }) },
-      { item: wire({ price: 20, per: 'm' }) },
-      { item: wire({ profile: 'flat', width: 2 }) },
+      wire({ price: null, size: '22 AWG' }),
+      wire({ price: 20, per: 'm' }),
+      wire({ profile: 'flat', width: 2 }),
     ]
-    const prices = withDrawerPrices({ copper: 3000 }, rows)
+    const prices = withKeptPrices({ copper: 3000 }, rows)
     expect(Object.keys(prices)).toEqual(['copper', key])
-    expect(prices[key]! / 100).toBeCloseTo((0.2 * 1000) / gramsPerMetre(rows[1]!.item), 1)
+    expect(prices[key]! / 100).toBeCloseTo((0.2 * 1000) / gramsPerMetre(rows[1]!), 1)
   })
 
   it('a plan counts them: twice the price of that wire, twice its cost, the binding’s as before', () => {

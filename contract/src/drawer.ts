@@ -1,15 +1,4 @@
-import {
-  alloy,
-  ALLOYS,
-  parseWeave,
-  priceKey,
-  sectionAbout,
-  WEAVE_LIMITS,
-  WIRE_SIZES,
-  wireInTwist,
-  wireSize,
-  type WireShape,
-} from '@verger/core'
+import { ALLOYS, parseWeave, WEAVE_LIMITS, WIRE_SIZES } from '@verger/core'
 import { z } from 'zod'
 
 const name = z.string().trim().min(1, 'give it a name').max(80)
@@ -74,47 +63,6 @@ export const drawerItemSchema = z.discriminatedUnion('kind', [
   }),
 ])
 export type DrawerItem = z.infer<typeof drawerItemSchema>
-
-type WireItem = Extract<DrawerItem, { kind: 'wire' }>
-
-/** The section of a wire that is kept. A width or pitch that its profile needs and that is missing is taken as common: 3 or 5 sizes. */
-export function shapeOf({ profile, size, width, pitch }: WireItem): WireShape {
-  const mm = wireSize(size).mm
-  switch (profile) {
-    case 'flat':
-      return { profile, width: width ?? 3 * mm, height: mm }
-    case 'twisted pair':
-    case 'twisted square':
-      return { profile, size: mm, pitch: pitch ?? 5 * mm }
-    default:
-      return { profile, size: mm }
-  }
-}
-
-/** Mass of a metre of a wire that is kept, g: a twisted one holds more wire than it is long. */
-export function gramsPerMetre(item: WireItem): number {
-  const shape = shapeOf(item)
-  const twisted = shape.profile === 'twisted pair' || shape.profile === 'twisted square'
-  return sectionAbout(shape).area * alloy(item.alloy).density * (twisted ? wireInTwist(shape, 1) : 1)
-}
-
-/**
- * Prices of the very wires that lie in the drawer beside those of their metals, in cents per kg, as the planner counts with them: the last
- * laid in counts where there are two of one kind.
- */
-export function withDrawerPrices<P extends Readonly<Record<string, number>>>(
-  prices: P,
-  rows: readonly { readonly item: DrawerItem }[],
-): Readonly<Record<string, number>> {
-  const out: Record<string, number> = { ...prices }
-  for (const { item } of rows) {
-    if (item.kind !== 'wire' || item.price === null) continue
-    if (item.profile !== 'round' && item.profile !== 'square' && item.profile !== 'half-round') continue
-    const key = priceKey({ alloy: item.alloy, size: wireSize(item.size), profile: item.profile })
-    out[key] = Math.round(item.per === 'kg' ? item.price : (1000 * item.price) / gramsPerMetre(item))
-  }
-  return out
-}
 
 export const drawerWriteSchema = z.strictObject({ item: drawerItemSchema })
 export type DrawerWrite = z.infer<typeof drawerWriteSchema>

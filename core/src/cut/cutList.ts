@@ -2,6 +2,7 @@ import type { Design, Joint, Wire } from '../design/index.js'
 import { roundUpCut, type Mm } from '../units/index.js'
 import { alloy, ALLOY_SOURCE, section, stockKey, type Stock } from '../wire/index.js'
 import { bundleHull, HAND_PACKING } from '../weave/index.js'
+import { priceKey, type MetalPrices } from './priceKey.js'
 import { ROUNDINGS, type Rounding, type School, type SchoolKind } from './school.js'
 import { leaf, numberOf, worker, type Formulas, type Quantity } from '../working/index.js'
 
@@ -166,15 +167,6 @@ export interface CutList {
   readonly metal: Quantity
   readonly mass: Quantity
 }
-
-/**
- * Prices of wire in cents per kg, by alloy id, or by `priceKey` where that very wire has a price of its own; missing ones are estimated.
- */
-export type MetalPrices = Readonly<Record<string, number>>
-
-/** Key of one wire's own price, whatever its temper. @example priceKey(copper 20 AWG square) // 'copper|20 AWG|square' */
-export const priceKey = (stock: Pick<Stock, 'alloy' | 'profile' | 'size'>): string =>
-  `${stock.alloy}|${stock.size.label}|${stock.profile}`
 
 function massAndCost(
   stock: Stock,

@@ -1,5 +1,6 @@
 export { gaugeNeighbours, gaugeWindows } from './gaugeWindows.js'
 export type { GaugeNeighbour, OptionWindow } from './gaugeWindows.js'
+export { glance } from './glance.js'
 export { plan, planHold, startingOptions, recorded, withMeasured } from './plan.js'
 export type { Plan, PlanRequest, PlanResult, PlanHold } from './plan.js'
 export { FORMULAS } from './formulas.js'

@@ -5,6 +5,7 @@ import { evaluate, isLeaf, leafKeys, numberOf, type Quantity } from '../working/
 import {
   DEFAULT_SETTINGS,
   FORMULAS,
+  glance,
   holdLine,
   plan,
   planHold,
@@ -282,5 +283,18 @@ describe('plan', () => {
     expect(sayPull(904)).toBe('about 900 g of pull')
     expect(sayPull(1520)).toBe('about 1.5 kg of pull')
     expect(sayPull(0)).toBe('no pull at all')
+  })
+})
+
+describe('a glance at a plan', () => {
+  it('is its design and the steps of it, and nothing where it cannot be built', () => {
+    const whole = made()
+    const request = { stone: OVAL, family: 'bound-frame', options: FRAME, settings: DEFAULT_SETTINGS }
+    const seen = glance(request)!
+    expect(seen.design).toEqual(whole.design)
+    expect(seen.steps.map((s) => [s.id, s.title, s.count])).toEqual(
+      whole.steps.map((s) => [s.id, s.title, s.count]),
+    )
+    expect(glance({ ...request, options: { ...FRAME, foot: 70 } })).toBeUndefined()
   })
 })

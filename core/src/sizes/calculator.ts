@@ -119,8 +119,10 @@ export const toolsFor = (
   wanted: Quantity,
   tools: readonly RoundTool[],
 ): ToolFit[] =>
-  nearestTools(Number(wanted.value), tools, (across) =>
-    Number(sprungOf(values, leaf('chosen', 'tool', across, 'mm')).value),
+  nearestTools(
+    Number(wanted.value),
+    tools.filter((t) => !t.flat),
+    (across) => Number(sprungOf(values, leaf('chosen', 'tool', across, 'mm')).value),
   )
     .filter((t) => Math.abs(t.off) <= NEAR * Number(wanted.value))
     .slice(0, 3)

@@ -1,5 +1,6 @@
 import type { Calculator } from './calculator.js'
 import { collar, hole, hoops } from './held.js'
+import { alike, worked } from './metal.js'
 import { bracelet, chain, cuff, ring } from './worn.js'
 import { bail, coil, jump, spool, spring } from './wound.js'
 
@@ -17,6 +18,8 @@ export const CALCULATORS: readonly Calculator[] = [
   chain,
   spring,
   spool,
+  alike,
+  worked,
 ]
 
 /** A calculator by its id. @throws RangeError when there is none */

@@ -1,4 +1,5 @@
 import { packBundle, type BundleWire } from '../geom/index.js'
+import { alikeOf, bendsOf } from './metalWorth.js'
 import type { Formulas } from '../working/index.js'
 import { mandrelFor, sprungDiameter, type Springy } from '../wire/index.js'
 
@@ -132,6 +133,41 @@ export const sizeFormulas = {
     unit: 'mm',
     text: 'taut string round {count} {profile} of {wire} and {second} of {secondWire}, as they lie there',
     of: (x, w) => packBundle(bundleOf(x, w)).hull,
+  },
+  'size.alike': {
+    unit: 'mm',
+    text: '{like} as {wire} of {temper} {alloy} {profile}: stiffness goes with the size⁴, strength with its cube, weight with its square',
+    of: (x, w) => alikeOf(x, w).exact,
+  },
+  'size.alike.sold': {
+    unit: 'mm',
+    text: 'the nearest size that is sold, {like} as {wire} of {temper} {alloy} {profile}',
+    of: (x, w) => alikeOf(x, w).sold.mm,
+  },
+  'size.alike.ratio': {
+    unit: '×',
+    text: 'what that size is worth against {wire} of {temper} {alloy} {profile}',
+    of: (x, w) => alikeOf(x, w).ratio,
+  },
+  'size.bends.workable': {
+    unit: '',
+    text: 'bends round {inside} of {temper} {alloy}, {wire} thick, flattened by {flattened} before, until it gets hard: estimate by strain',
+    of: (x, w) => bendsOf(x, w).workable,
+  },
+  'size.bends.cracks': {
+    unit: '',
+    text: 'bends round {inside} of {temper} {alloy}, {wire} thick, flattened by {flattened} before, until it may crack: low-cycle fatigue, typical, uncited',
+    of: (x, w) => bendsOf(x, w).cracks,
+  },
+  'size.bends.soft': {
+    unit: 'MPa',
+    text: 'yield after {bends} bends, K (e₀ + strain)^n from the low end of {temper} {alloy}',
+    of: (x, w) => bendsOf(x, w).yield[0],
+  },
+  'size.bends.hard': {
+    unit: 'MPa',
+    text: 'yield after {bends} bends, K (e₀ + strain)^n from the high end of {temper} {alloy}',
+    of: (x, w) => bendsOf(x, w).yield[1],
   },
   'size.sprung.round': {
     unit: 'mm',

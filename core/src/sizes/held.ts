@@ -10,6 +10,7 @@ import {
   work,
   type Calculator,
 } from './calculator.js'
+import { nearestTools } from './tools.js'
 import { bundleOf } from './formulas.js'
 
 // What holds a stone, or goes through it: hoops, collars, wires in a hole.
@@ -55,7 +56,7 @@ export const collar: Calculator = {
     count('corners', 3, 3, 8),
     lengthField('play', 0.4, 0, 10),
   ],
-  work(values) {
+  work(values, tools) {
     const inputs = {
       waist: typed(values, 'waist'),
       play: typed(values, 'play'),
@@ -69,10 +70,16 @@ export const collar: Calculator = {
       corners: inputs.corners,
     })
     const cap = numberAt(values, 'cap')
+    const side = work('size.collar.side', inputs)
     return {
-      tools: [],
+      // a side is bent over the edge of flat jaws: the nearest width makes it
+      tools: nearestTools(
+        numberOf(side),
+        tools.filter((t) => t.flat),
+        (across) => across,
+      ).slice(0, 2),
       results: [
-        { id: 'side', quantity: work('size.collar.side', inputs) },
+        { id: 'side', quantity: side },
         { id: 'opening', quantity: opening },
         { id: 'across', quantity: across },
       ],

@@ -199,6 +199,59 @@ describe('every calculator', () => {
     const v = least * (f.most / least) ** random()
     return f.kind === 'count' ? Math.max(f.least, Math.round(v)) : v
   }
+  it('as good as: exact by powers of the size, alike against itself', () => {
+    const same = { profile: 'round', alloy: 'copper', temper: 'half hard' } as const
+    const other = { otherProfile: 'square', otherAlloy: 'copper', otherTemper: 'half hard' }
+    // π d⁴/64 = a⁴/12, d³/6 = a³/4, π d²/4 = a²
+    const exact = { 'as stiff': (12 * Math.PI) / 64, 'as strong': 4 / 6, 'as heavy': Math.PI / 4 }
+    for (const [like, power] of [
+      ['as stiff', 4],
+      ['as strong', 3],
+      ['as heavy', 2],
+    ] as const)
+      expect(run('alike', { wire: 1, like, ...same, ...other }).of('exact')).toBeCloseTo(
+        exact[like] ** (1 / power),
+        9,
+      )
+    const itself = { otherProfile: 'round', otherAlloy: 'copper', otherTemper: 'half hard' }
+    expect(run('alike', { wire: 0.8, ...same, ...itself }).of('ratio')).toBeCloseTo(1, 9)
+  })
+
+  it('bent again and again: sharper, thicker, flatter and harder wire lasts less', () => {
+    const bends = (change: Record<string, string | number>) => run('worked', change).of('cracks')
+    const base = bends({})
+    expect(bends({ inside: 0.5 })).toBeLessThan(base)
+    expect(bends({ wire: 1.2 })).toBeLessThan(base)
+    expect(bends({ flattened: 30 })).toBeLessThan(base)
+    expect(bends({ temper: 'half hard' })).toBeLessThan(base)
+    // by hand: strain t/(2R) each way, its share of the ductility to the power 1/0.6 spent, 0.7 is where it may crack
+    const spent = (0.4 / 1.9 / 1) ** (1 / 0.6)
+    expect(base).toBe(Math.ceil(0.7 / spent))
+    expect(run('worked', { bends: 60 }).codes).toContain('worked-about-to-crack')
+    expect(run('worked', { bends: 1 }).codes).toContain('worked-still-workable')
+    expect(run('worked', {}).of('hard')).toBeGreaterThan(run('worked', {}).of('soft'))
+  })
+
+  it('a collar’s side is made over the nearest flat jaws, not over a rod', () => {
+    const tools = [
+      { name: 'rod', across: 10 },
+      { name: 'jaws', across: 11, flat: true },
+      { name: 'wide jaws', across: 20, flat: true },
+    ]
+    const c = calculator('collar')
+    const found = c.work(startValues(c), tools)
+    expect(found.tools[0]!.tool.name).toBe('jaws')
+    expect(found.tools.some((t) => t.tool.name === 'rod')).toBe(false)
+  })
+
+  it('two kinds through a hole: told which goes first and how many go', () => {
+    const mixed = { count: 2, profile: 'round', wire: 0.8, second: 2, secondWire: 0.3, ease: 0 }
+    // two of 0.8 side by side are 1.6 across, and up to a third of the circle fits into each of the gaps beside them
+    expect(run('hole', { ...mixed, hole: 1.61 }).codes).toContain('hole-order')
+    expect(run('hole', { ...mixed, hole: 1.61 }).of('needed')).toBeCloseTo(1.6, 2)
+    expect(run('hole', { ...mixed, hole: 1.5 }).codes).toContain('hole-narrow-mixed')
+  })
+
   it.each(CALCULATORS.map((c) => c.id))(
     '%s: has words, finite figures and workings that give them again',
     (id) => {

@@ -126,6 +126,39 @@ export const calculatorText: Readonly<Record<string, CalculatorText>> = {
     },
     results: { length: 'Left on it' },
   },
+  alike: {
+    name: 'As good as',
+    says: 'The size of another wire that is as stiff, as strong or as heavy.',
+    fields: {
+      wire: 'This wire',
+      profile: 'Profile',
+      alloy: 'Metal',
+      temper: 'Temper',
+      like: 'Wanted',
+      otherProfile: 'Other profile',
+      otherAlloy: 'Other metal',
+      otherTemper: 'Other temper',
+    },
+    results: { exact: 'Exactly', sold: 'Nearest sold', ratio: 'Which is worth' },
+  },
+  worked: {
+    name: 'Bent again and again',
+    says: 'How often one place can be bent there and back before it is hard, and before it may crack.',
+    fields: {
+      wire: 'Wire',
+      alloy: 'Metal',
+      temper: 'Temper',
+      inside: 'Inside radius',
+      bends: 'Bends so far',
+      flattened: 'Hammered flatter by, %',
+    },
+    results: {
+      workable: 'Bends while workable',
+      cracks: 'May crack at bend',
+      soft: 'Yield now, soft end',
+      hard: 'Yield now, hard end',
+    },
+  },
 }
 
 /** Words of what calculators say beside their figures. */
@@ -160,6 +193,11 @@ export const sizesText: Readonly<Record<string, string>> = {
     'The cap of {cap:1} mm goes through the opening of {opening:1} mm. Make it smaller, or take off play.',
   'sizes.collar-corners':
     'The cap of {cap:1} mm is hardly wider than the corners ({across:1} mm): turned so, it may slip through. More corners, or less play.',
+  'sizes.alike-felt': 'To bend the other by hand: {felt}.',
+  'sizes.worked-still-workable':
+    'After {bends:0}: still workable. An estimate: nicks and kinks crack sooner.',
+  'sizes.worked-getting-hard': 'After {bends:0}: getting hard. Soften it, or leave it as it is.',
+  'sizes.worked-about-to-crack': 'After {bends:0}: about to crack. Do not bend it back; take new wire.',
   'sizes.hole-order':
     'They pass. Put those of {first:2} mm through first: the thinner find their way between.',
   'sizes.hole-narrow-mixed':

@@ -2,6 +2,8 @@
 export interface RoundTool {
   readonly name: string
   readonly across: number
+  /** Flat jaws of that width: sides are bent over them, not rounds. */
+  readonly flat?: boolean
 }
 
 /** What bending over a tool that is owned does to a fit. */

@@ -1,11 +1,13 @@
+import { type BenchEvent, type Costs, type DrawerItem, type StationId } from '@verger/contract'
 import {
-  withDrawerPrices,
-  type BenchEvent,
-  type Costs,
-  type DrawerItem,
-  type StationId,
-} from '@verger/contract'
-import { DEFAULT_SETTINGS, plan, startingOptions, type AlloyId, type Stone, type Temper } from '@verger/core'
+  DEFAULT_SETTINGS,
+  plan,
+  startingOptions,
+  withKeptPrices,
+  type AlloyId,
+  type Stone,
+  type Temper,
+} from '@verger/core'
 import { randomBytes } from 'node:crypto'
 import { AuthService } from '../auth/auth.service.js'
 import compute from '../compute/plan.worker.js'
@@ -337,9 +339,9 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
     if (!d.piece) return { d, saved: undefined }
     const options = startingOptions(d.stone, 'bound-frame', { alloy: d.piece.alloy, temper: 'half hard' })
     if (!options) throw new Error(`the demo stone ${d.id} cannot be planned`)
-    const prices = withDrawerPrices(
+    const prices = withKeptPrices(
       settings.prices,
-      DEMO_DRAWER.map((item) => ({ item })),
+      DEMO_DRAWER.flatMap((item) => (item.kind === 'wire' ? [item] : [])),
     )
     const result = compute({
       stone: d.stone,

@@ -8,8 +8,8 @@ import {
   type PlanSaved,
   type SavedPlan,
   type VariantWrite,
-  withDrawerPrices,
 } from '@verger/contract'
+import { withKeptPrices } from '@verger/core'
 import { randomUUID } from 'node:crypto'
 import { Compute } from '../compute/compute.module.js'
 import { DrawerRepository } from '../drawer/drawer.module.js'
@@ -75,11 +75,12 @@ export class PiecesService {
       this.workshops.settings(workshop),
       this.drawer.list(workshop),
     ])
+    const wires = drawer.flatMap(({ item }) => (item.kind === 'wire' ? [item] : []))
     const result = await this.compute.plan({
       stone: piece.stone,
       family: choices.family,
       options: choices.options,
-      settings: { ...settings, prices: withDrawerPrices(settings.prices, drawer) },
+      settings: { ...settings, prices: withKeptPrices(settings.prices, wires) },
     })
     if (!result.ok)
       throw new ProblemError(

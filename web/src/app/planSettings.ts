@@ -1,5 +1,5 @@
-import { withDrawerPrices, type Settings } from '@verger/contract'
-import type { Wish } from '@verger/core'
+import type { DrawerRow, Settings } from '@verger/contract'
+import { withKeptPrices, type KeptWire, type Wish } from '@verger/core'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { api } from './api.js'
@@ -14,11 +14,20 @@ export function usePlanSettings(): Settings | undefined {
   const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
   const rows = drawer.data ?? (drawer.isError ? NOTHING : undefined)
   return useMemo(
-    () => rows && { ...settings, prices: withDrawerPrices(settings.prices, rows) },
+    () => rows && { ...settings, prices: withKeptPrices(settings.prices, wiresOf(rows)) },
     [settings, rows],
   )
 }
 const NOTHING: never[] = []
+
+const wiresOf = (rows: readonly DrawerRow[]): KeptWire[] =>
+  rows.flatMap(({ item }) => (item.kind === 'wire' ? [item] : []))
+
+/** The same, asked for once. */
+export async function planSettings(settings: Settings): Promise<Settings> {
+  const rows = await api.drawer().catch(() => NOTHING)
+  return { ...settings, prices: withKeptPrices(settings.prices, wiresOf(rows)) }
+}
 
 /** A wish with what is kept of its metal: those sizes are offered first. */
 export async function wishWithKept(wish: Omit<Wish, 'kept'>): Promise<Wish> {

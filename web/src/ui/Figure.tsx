@@ -8,6 +8,7 @@ const DIGITS: Readonly<Record<string, number>> = {
   mm: 1,
   'mm²': 1,
   'mm³': 0,
+  MPa: 0,
   g: 1,
   ct: 1,
   N: 2,
@@ -39,7 +40,8 @@ export function sayQuantity(q: Quantity, settings: Settings, digits?: number): s
   if (q.unit === 'mm') return sayLength(q.value, settings, digits ?? DIGITS.mm)
   // a small stone weighs hundredths
   const small = (q.unit === 'g' || q.unit === 'ct') && Math.abs(q.value) < 1 ? 2 : undefined
-  return `${q.value.toFixed(digits ?? small ?? DIGITS[q.unit] ?? 2)}${SHOWN_UNIT[q.unit] ?? ` ${q.unit}`}`
+  const whole = q.unit === '' && Number.isInteger(q.value) ? 0 : undefined
+  return `${q.value.toFixed(digits ?? small ?? whole ?? DIGITS[q.unit] ?? 2)}${SHOWN_UNIT[q.unit] ?? ` ${q.unit}`}`
 }
 
 const LEAF_WORDS: Readonly<Record<string, string>> = {

@@ -1,5 +1,5 @@
-import { gramsPerMetre, shapeOf, type DrawerRow, type Me } from '@verger/contract'
-import { ALLOYS, bendingForce, WIRE_SIZES, wireSize } from '@verger/core'
+import type { DrawerRow, Me } from '@verger/contract'
+import { ALLOYS, bendingForce, gramsPerMetre, wireShapeOf, WIRE_SIZES, wireSize } from '@verger/core'
 import { useState } from 'react'
 import { sayLength, sayMoney } from '../../app/workshop.js'
 import { perMetre } from './tools.js'
@@ -44,7 +44,7 @@ export function Wires({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
       problem={problem}
       rows={only(rows, 'wire').map((row) => {
         const w = row.item
-        const shape = shapeOf(w)
+        const shape = wireShapeOf(w)
         const grams = gramsPerMetre(w)
         const metre = perMetre(w, grams)
         const { felt } = bendingForce(shape, w.alloy, w.temper)

@@ -14,7 +14,7 @@ const wire = {
 } as const
 
 describe('the drawer', () => {
-  it('round tools are rods and steps, each size by itself; jaws and cones are none', () => {
+  it('rods, steps and jaws, each size by itself, jaws as flat ones; a cone is nobody’s nearest', () => {
     const rows = [
       row({ kind: 'tool', type: 'rod', name: 'Rods', sizes: [3, 4] }),
       row({ kind: 'tool', type: 'stepped pliers', name: 'Pliers', sizes: [5] }),
@@ -22,7 +22,12 @@ describe('the drawer', () => {
       row({ kind: 'tool', type: 'cone', name: 'Mandrel', sizes: [12, 24] }),
       row(wire),
     ]
-    expect(roundTools(rows).map((t) => t.across)).toEqual([3, 4, 5])
+    expect(roundTools(rows).map((t) => [t.across, t.flat ?? false])).toEqual([
+      [3, false],
+      [4, false],
+      [5, false],
+      [6, true],
+    ])
   })
 
   it('knows wire by its size and, where asked, its metal', () => {

@@ -1,11 +1,15 @@
 import type { DrawerItem, DrawerRow } from '@verger/contract'
 import { awg, packCircles, type RoundTool } from '@verger/core'
 
-/** Round tools of the drawer, each size by itself. A cone gives any size between its ends: it is nobody's nearest. */
+/** Round tools and flat jaws of the drawer, each size by itself. A cone gives any size between its ends: it is nobody's nearest. */
 export const roundTools = (rows: readonly DrawerRow[]): RoundTool[] =>
   rows.flatMap(({ item }) =>
-    item.kind === 'tool' && (item.type === 'rod' || item.type === 'stepped pliers')
-      ? item.sizes.map((across) => ({ name: `${item.name}, ${across} mm`, across }))
+    item.kind === 'tool' && item.type !== 'cone'
+      ? item.sizes.map((across) => ({
+          name: `${item.name}, ${across} mm`,
+          across,
+          ...(item.type === 'jaws' ? { flat: true } : {}),
+        }))
       : [],
   )
 

@@ -11,7 +11,6 @@ import {
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { usePlanSettings, wishWithKept } from '../../app/planSettings.js'
 import { api } from '../../app/api.js'
 import { OUTLINE_WORDS } from '../../app/stoneWords.js'
 import { quickWorker, slowWorker } from '../../compute/usePlan.js'
@@ -65,16 +64,18 @@ export function FastLane({ me }: { me: Me }) {
     const made: Stone = { kind, outline, length, width, depth, mineral: 'agate' }
     return made
   }, [kind, outline, text, units])
-  const settings = usePlanSettings()
+  const { settings } = me.workshop
   useEffect(() => {
     const mine = ++turn.current
-    if (!stone || !settings) {
+    if (!stone) {
       setAnswer(undefined)
       return
     }
     setAnswer('working')
     const wait = setTimeout(() => {
       void (async () => {
+        // only what is asked fetches what it is worked out with
+        const { planSettings, wishWithKept } = await import('../../app/planSettings.js')
         const unfit = await quickWorker().unfit(stone, 'bound-frame')
         if (mine !== turn.current) return
         if (unfit) return setAnswer(unfit)
@@ -84,7 +85,13 @@ export function FastLane({ me }: { me: Me }) {
           await wishWithKept({ alloy: 'copper', temper: 'half hard' }),
         )
         const result =
-          options && (await quickWorker().plan({ stone, family: 'bound-frame', options, settings }))
+          options &&
+          (await quickWorker().plan({
+            stone,
+            family: 'bound-frame',
+            options,
+            settings: await planSettings(settings),
+          }))
         if (mine !== turn.current) return
         if (!result?.ok) return setAnswer('none')
         const { line } = await slowWorker().hold(result.plan)

@@ -1,5 +1,5 @@
 import type { BenchTally, PieceRow } from '@verger/contract'
-import { plan as compute, type Plan } from '@verger/core'
+import { glance } from '@verger/core'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { shapeName } from '../../app/stoneWords.js'
@@ -12,15 +12,10 @@ export default function OnTheBench({ piece, keeper }: { piece: PieceRow; keeper:
   const { tally } = useBench(keeper, piece.id)
   const plan = useMemo(() => {
     if (!piece.plan) return undefined
-    const made = compute({
-      stone: piece.plan.stone,
-      family: piece.plan.family,
-      options: piece.plan.options,
-      settings: piece.plan.settings,
-    })
-    return made.ok ? made.plan : undefined
+    return glance(piece.plan)
   }, [piece.plan])
-  const b = plan && boundsOf(plan.design, plan.stone, 'front')
+  const stone = piece.plan?.stone
+  const b = plan && stone && boundsOf(plan.design, stone, 'front')
   const station = STATIONS.find((s) => s.id === piece.station)!
   return (
     <section
@@ -42,14 +37,14 @@ export default function OnTheBench({ piece, keeper }: { piece: PieceRow; keeper:
           </Link>
         </div>
       </div>
-      {plan && b && (
+      {plan && stone && b && (
         <svg
           viewBox={`${b.x0 - 1} ${b.y0 - 1} ${b.x1 - b.x0 + 2} ${b.y1 - b.y0 + 2}`}
           className="mx-auto h-[230px]"
           role="img"
           aria-label={`${piece.name}, as planned`}
         >
-          <PieceDrawing design={plan.design} stone={plan.stone} view="front" />
+          <PieceDrawing design={plan.design} stone={stone} view="front" />
         </svg>
       )}
     </section>
@@ -57,11 +52,19 @@ export default function OnTheBench({ piece, keeper }: { piece: PieceRow; keeper:
 }
 
 /** What comes next on the piece, with its count, and the time so far. */
-function NextStep({ plan, piece, tally }: { plan: Plan | undefined; piece: PieceRow; tally: BenchTally }) {
+function NextStep({
+  plan,
+  piece,
+  tally,
+}: {
+  plan: ReturnType<typeof glance>
+  piece: PieceRow
+  tally: BenchTally
+}) {
   const minutes = Math.round(Object.values(tally.time).reduce((a, b) => a + b, 0) / 60_000)
   const step = piece.station === 'wrap' ? plan?.steps.find((s) => !tally.stepsDone.includes(s.id)) : undefined
   const turns = step?.count && (tally.turns[step.id] ?? 0)
-  const left = plan?.cut.wires.filter((w) => tally.cut[w.id] === undefined).length ?? 0
+  const left = plan?.design.wires.filter((w) => tally.cut[w.id] === undefined).length ?? 0
   return (
     <span className="text-lg">
       {step && (

@@ -189,7 +189,7 @@ function Results({
               <Figure
                 name={`${words.name}: ${words.results[id] ?? id}`}
                 q={quantity}
-                digits={2}
+                {...(quantity.unit === 'mm' || quantity.unit === '×' ? { digits: 2 } : {})}
                 {...(quantity.unit === 'mm' && numberOf(quantity) > LONG
                   ? { said: `${(numberOf(quantity) / 1000).toFixed(2)} m` }
                   : {})}

@@ -351,7 +351,61 @@ function pictureOf(
         ),
       }
     }
+    case 'alike': {
+      const [a, b] = [at('wire'), of('exact') || at('wire')]
+      const gap = 0.5 * Math.max(a, b)
+      const tall = Math.max(a, b)
+      return {
+        box: [-a - gap, -tall, a + b + 2 * gap, 2 * tall],
+        body: (
+          <>
+            <WireEnd profile={String(values.profile)} size={a} x={-gap / 2 - a / 2} />
+            <WireEnd profile={String(values.otherProfile)} size={b} x={gap / 2 + b / 2} />
+          </>
+        ),
+      }
+    }
+    case 'worked': {
+      const [t, inside] = [at('wire'), at('inside')]
+      const r = inside + t / 2
+      const leg = 1.5 * r + 3 * t
+      return {
+        box: [-r - t, -r - t, 2 * (r + t), r + t + leg],
+        body: (
+          <>
+            <circle r={inside} fill={LINE} opacity={0.25} />
+            <path
+              d={`M${-r} ${leg}V0A${r} ${r} 0 0 1 ${r} 0V${leg}`}
+              fill="none"
+              stroke={METAL}
+              strokeWidth={t}
+            />
+          </>
+        ),
+      }
+    }
     default:
       return undefined
   }
+}
+
+/** A wire cut across. */
+function WireEnd({ profile, size, x }: { profile: string; size: number; x: number }) {
+  if (profile === 'half-round')
+    return (
+      <path
+        d={`M${x - size / 2} ${size / 4}A${size / 2} ${size / 2} 0 0 1 ${x + size / 2} ${size / 4}Z`}
+        fill={METAL}
+      />
+    )
+  return (
+    <rect
+      x={x - size / 2}
+      y={-size / 2}
+      width={size}
+      height={size}
+      rx={profile === 'round' ? size / 2 : 0}
+      fill={METAL}
+    />
+  )
 }

@@ -82,9 +82,9 @@ export function Curve({
         </label>
         {typed.round === '' && (
           <Field
-            label="Middle radius, or 12, 6 x 90, -8 x 45"
+            label="Radius, or a path"
             value={typed.radius}
-            placeholder="straight"
+            placeholder="6, or 12, 6 x 90, -8 x 45"
             bad={path === undefined}
             onType={(v) => onType({ radius: v })}
           />

@@ -2,6 +2,7 @@ import type { Me } from '@verger/contract'
 import {
   alikeBehind,
   fill,
+  numberOf,
   parseWeave,
   strandsOf,
   weaveFigures,
@@ -10,6 +11,7 @@ import {
   workingLength,
   type Weave,
   type WeaveFigures,
+  type WeaveWires,
 } from '@verger/core'
 import { useMemo, useState } from 'react'
 import { sayLength } from '../../app/workshop.js'
@@ -216,6 +218,14 @@ export default function WeavePage({ me }: { me: Me }) {
               ▲ A pass goes back on the face on which it came: pulled taut it is gone.
             </p>
           )}
+          {figures && weave && wires && long !== undefined && tails !== undefined && longest && (
+            <Density
+              weave={weave}
+              wires={wires}
+              rest={{ length: long, tails, limit: longest }}
+              units={units}
+            />
+          )}
           {figures && <Joins figures={figures} />}
           {weave && wires && figures && (
             <Curve
@@ -248,6 +258,42 @@ export default function WeavePage({ me }: { me: Me }) {
         </section>
       </div>
     </Frame>
+  )
+}
+
+/** Packings that a weave is shown at beside its own: by hand, and with half and a whole wire's thickness open. */
+const OPEN = [1.04, 1.5, 2] as const
+
+/** What packed costs against open: wire of all strands and time. */
+function Density({
+  weave,
+  wires,
+  rest,
+  units,
+}: {
+  weave: Weave
+  wires: WeaveWires
+  rest: { readonly length: number; readonly tails: number; readonly limit: number }
+  units: 'mm' | 'in'
+}) {
+  if (weave.weavers.length === 0) return null
+  return (
+    <table className="mt-1 w-full text-[15px]">
+      <caption className="text-left text-soft">Packed or open</caption>
+      <tbody>
+        {OPEN.map((packing) => {
+          const made = weaveFigures(weave, { ...wires, ...rest, packing })
+          const wire = made.strands.reduce((sum, s) => sum + numberOf(s.wire), 0)
+          return (
+            <tr key={packing}>
+              <td>{packing}</td>
+              <td className="text-right">{sayLength(wire, { units }, 0)}</td>
+              <td className="text-right">{numberOf(made.minutes).toFixed(0)} min</td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
   )
 }
 
