@@ -1,6 +1,8 @@
+import { fileURLToPath } from 'node:url'
+
 const transform = {
   '^.+\\.ts$': [
-    '@swc/jest',
+    fileURLToPath(new URL('./scripts/lib/jest-transform.mjs', import.meta.url)),
     {
       swcrc: false,
       jsc: {

@@ -65,20 +65,18 @@ const SUBJECTS = [
     limit: 20,
     calls: 40,
     call: (i) =>
-      core
-        .calculator('hole')
-        .work(
-          {
-            count: 10,
-            profile: 'square',
-            wire: 0.5 + 0.001 * i + 1e-5 * Math.random(),
-            second: 4,
-            secondWire: 0.3,
-            ease: 0.1,
-            hole: 1.2,
-          },
-          [],
-        ),
+      core.calculator('hole').work(
+        {
+          count: 10,
+          profile: 'square',
+          wire: 0.5 + 0.001 * i + 1e-5 * Math.random(),
+          second: 4,
+          secondWire: 0.3,
+          ease: 0.1,
+          hole: 1.2,
+        },
+        [],
+      ),
   },
   {
     name: 'replan after an option changes, without holding',

@@ -105,6 +105,8 @@ export const savedPlanSchema = z.object({
     grams: z.number(),
     timesWeight: z.number(),
     weakest: z.enum(['front', 'back', 'up', 'down', 'left', 'right']).optional(),
+    /** Unit vector in which it leaves last: x to the viewer's right, y toward the bail, z to the viewer. */
+    arrow: z.array(z.number()).length(3).optional(),
   }),
   metal: z.number(),
   minutes: z.number(),

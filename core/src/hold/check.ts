@@ -1,129 +1,319 @@
 import type { Design } from '../design/index.js'
-import type { Vec3 } from '../geom/index.js'
-import { bodyOf, bodyVolume, type Solid } from '../stone/index.js'
+import { dot, type Vec3 } from '../geom/index.js'
+import type { Solid } from '../stone/index.js'
 import { NEWTON_PER_GRAM } from '../units/index.js'
-import { holdingForce, type CapacityMemory } from './force.js'
+import { DIRECTIONS, nearestWay, SPHERE, WAYS, type DirectionId } from './directions.js'
+import {
+  fieldOf,
+  mergedFields,
+  resist,
+  weakestFrom,
+  type CapacityMemory,
+  type Field,
+  type Resistance,
+} from './force.js'
+import { heldOf, type Held } from './held.js'
 import { stationsOfDesign, type Span, type Station } from './stations.js'
-import { fromStone, REST, surroundings, touches, walk, type Touch, type WalkResult } from './walk.js'
+import {
+  fromStone,
+  REST,
+  surroundings,
+  touches,
+  walk,
+  type Pose,
+  type Surroundings,
+  type Touch,
+  type WalkResult,
+} from './walk.js'
 
-export type DirectionId = 'front' | 'back' | 'up' | 'down' | 'left' | 'right'
-
-export const DIRECTIONS: readonly { readonly id: DirectionId; readonly d: Vec3 }[] = [
-  { id: 'front', d: [0, 0, 1] },
-  { id: 'back', d: [0, 0, -1] },
-  { id: 'up', d: [0, 1, 0] },
-  { id: 'down', d: [0, -1, 0] },
-  { id: 'left', d: [-1, 0, 0] },
-  { id: 'right', d: [1, 0, 0] },
-]
-
-/** Pull demanded, as multiples of the stone's weight. */
+/** Pull demanded, as multiples of the stone's weight: worn, shaken by hand, knocked or dropped. */
 export const DEMANDS = { worn: 5, shaken: 20, knocked: 100 } as const
+export type DemandId = keyof typeof DEMANDS
 
-export interface DirectionHold {
-  readonly id: DirectionId
+/** One of the 26 ways that the stone was pushed. */
+export interface WayHold {
+  readonly d: Vec3
   readonly outcome: WalkResult['outcome']
   /** Travel until the wires stop it, mm (for `out`: how far it was followed). */
   readonly travel: number
+}
+
+export interface DirectionHold extends WayHold {
+  readonly id: DirectionId
   /** N; 0 where nothing stops it. */
   readonly force: number
   readonly yielding: readonly string[]
+}
+
+/** Where a wire touches the stone. */
+export interface Contact {
+  readonly wire: string
+  readonly p: Vec3
 }
 
 /** What holding was found to be. Plain data; an estimate, frictionless, with the low end of the yield range. */
 export interface Hold {
   readonly verdict: 'sound' | 'doubtful' | 'fails'
   readonly caught: boolean
-  /** Largest travel among the directions that are caught, mm. */
+  /** Largest travel among the ways that are caught, mm. */
   readonly rattle: number
+  /** All 26 ways, in the order of `WAYS`. */
+  readonly ways: readonly WayHold[]
+  /** The six named ways, with their forces. */
   readonly directions: readonly DirectionHold[]
+  /** Force in each of the 162 ways of `SPHERE`, N. */
+  readonly sphere: readonly number[]
+  /** The named way nearest to where it leaves last. */
   readonly weakest: DirectionId
+  /** Where it leaves last: the exact weakest direction, or one in which nothing stops it. */
+  readonly arrow: Vec3
+  /** How it turns as it leaves, radians a mm about the centre of its mass. */
+  readonly turning: Vec3
   /** N, in the weakest direction. */
   readonly force: number
   /** The same over the stone's weight. */
   readonly timesWeight: number
+  /** Wires that give way first, by id. */
+  readonly giving: readonly string[]
+  /** Where wires touch the stone as it lies. */
+  readonly contacts: readonly Contact[]
 }
 
-const CONTACT = 0.02
-
-/** Centre of the solid's mass, by its slices. */
-export const centreOfMass = (solid: Solid): Vec3 => bodyVolume(bodyOf(solid.stone)).centre
-
-/** Touching stretches are represented by their ends, their closest places and one contact every THIN stations between. */
+/** A wire this near touches, mm. */
+export const CONTACT = 0.02
+/** Where a wire follows the stone at an even gap, one station in THIN is enough: the push goes there by the cosine of a small angle. */
 const THIN = 3
-
-/** Counted from the nearer end of the span, so that mirrored spans are thinned alike. */
-function thinned(spans: readonly Span[], stations: readonly Station[], contacts: readonly Touch[]): Touch[] {
-  return contacts.filter((c, i) => {
-    const here = stations[c.station]!
-    const beside = (k: 1 | -1): Touch | undefined => {
-      const other = contacts[i + k]
-      const st = other && stations[other.station]!
-      return st && st.span === here.span && Math.abs(st.index - here.index) === 1 ? other : undefined
-    }
-    const before = beside(-1)
-    const after = beside(1)
-    const fromEnd = Math.min(here.index, spans[here.span]!.points.length - 1 - here.index)
-    return !before || !after || fromEnd % THIN === 0 || (c.gap < before.gap - 1e-9 && c.gap <= after.gap)
-  })
-}
+/** Neighbours whose gaps differ by less are even, mm. */
+const EVEN = 0.02
+/** A stone that went less far than this is looked at where it lay. */
+const STAYED = 0.005
 
 /**
- * Is the stone caught, how much does it rattle, and what takes it out: a catching walk and the force in six directions.
- * The force is computed where the stone has come to rest. `mass` in g.
+ * Stations that a check needs: all, but where a wire lies along the stone at an even gap only some of them, counted from the nearer end of
+ * its span, so that mirrored spans are thinned alike. With what is near among them.
+ */
+function thinned(
+  spans: readonly Span[],
+  all: readonly Station[],
+  first: Surroundings,
+): { readonly stations: Station[]; readonly first: Surroundings } {
+  const gaps = new Map(first.near.map((t) => [t.station, t.gap]))
+  const even = (i: number, other: number): boolean => {
+    const [a, b] = [all[i]!, all[other]]
+    if (!b || b.span !== a.span || Math.abs(b.index - a.index) !== 1) return false
+    const [ga, gb] = [gaps.get(i), gaps.get(other)]
+    return ga !== undefined && gb !== undefined && Math.abs(ga - gb) < EVEN
+  }
+  const kept: number[] = []
+  all.forEach((st, i) => {
+    const fromEnd = Math.min(st.index, spans[st.span]!.points.length - 1 - st.index)
+    const taut = spans[st.span]!.taut !== undefined
+    if (taut || fromEnd % THIN === 0 || !even(i, i - 1) || !even(i, i + 1)) kept.push(i)
+  })
+  const place = new Map(kept.map((i, k) => [i, k]))
+  return {
+    stations: kept.map((i) => all[i]!),
+    first: {
+      near: first.near.flatMap((t) => {
+        const station = place.get(t.station)
+        return station === undefined ? [] : [{ ...t, station }]
+      }),
+      bound: Float64Array.from(kept, (i) => first.bound[i]!),
+    },
+  }
+}
+
+/** Everything that the parts of a check share: what is held, what holds it, and what lies near at rest. */
+export interface Setting {
+  readonly held: Held
+  readonly spans: readonly Span[]
+  readonly stations: readonly Station[]
+  readonly first: Surroundings
+  /** Box of all stations. */
+  readonly low: Vec3
+  readonly high: Vec3
+  readonly memory: CapacityMemory
+}
+
+/** What is held in a design, made ready. */
+export function settingOf(design: Design, held: Held, spacing?: number): Setting {
+  const { spans, stations } = stationsOfDesign(design, spacing)
+  return settingFrom(spans, stations, held)
+}
+
+/** The same from spans and stations that were changed. */
+export function settingFrom(spans: readonly Span[], all: readonly Station[], held: Held): Setting {
+  const lean = thinned(spans, all, surroundings(held, all))
+  const low = [0, 1, 2].map((k) => Math.min(...lean.stations.map((s) => s.p[k as 0]))) as unknown as Vec3
+  const high = [0, 1, 2].map((k) => Math.max(...lean.stations.map((s) => s.p[k as 0]))) as unknown as Vec3
+  return { held, spans, ...lean, low, high, memory: new Map() }
+}
+
+/** How far the stone must go along d to be clear of all wires: corner to corner of the two boxes. */
+export const clearOf = ({ held, low, high }: Setting, d: Vec3): number => {
+  let wires = -Infinity
+  let stone = Infinity
+  for (let k = 0; k < 8; k++) {
+    const corner = (lo: Vec3, hi: Vec3): Vec3 => [
+      k & 1 ? hi[0] : lo[0],
+      k & 2 ? hi[1] : lo[1],
+      k & 4 ? hi[2] : lo[2],
+    ]
+    wires = Math.max(wires, dot(corner(low, high), d))
+    stone = Math.min(stone, dot(corner(held.low, held.high), d))
+  }
+  return Math.max(1, wires - stone + 1)
+}
+
+/** One way as it was walked, with the pose in which the stone came to rest. */
+export interface Walked extends WayHold {
+  readonly pose: Pose
+  readonly result: WalkResult
+}
+
+/** Pushes the stone in one direction, from rest or from another pose. */
+export function walkIn(setting: Setting, d: Vec3, start?: Pose): Walked {
+  const { held, stations, first } = setting
+  const result = walk({
+    held,
+    stations,
+    direction: d,
+    clear: clearOf(setting, d),
+    ...(start ? { start } : { first }),
+  })
+  return { d, outcome: result.outcome, travel: result.travel, pose: result.pose, result }
+}
+
+/** Has the stone gone anywhere in this walk. */
+const hasMoved = (walked: Walked): boolean => walked.pose !== REST && Math.abs(walked.travel) > STAYED
+
+/** What touches the stone in the pose that a walk ended in. */
+function contactsAfter({ held, stations, first }: Setting, walked: Walked): readonly Touch[] {
+  const near = hasMoved(walked)
+    ? touches(held, stations, walked.pose, CONTACT, walked.result.reach)
+    : first.near
+  return near.filter((t) => t.gap < CONTACT)
+}
+
+/** Contacts as a field about the stone's middle in the pose that a walk ended in. */
+const fieldWith = (
+  { held, spans, stations, memory }: Setting,
+  walked: Walked,
+  contacts: readonly Touch[],
+): Field =>
+  fieldOf({
+    spans,
+    stations,
+    contacts,
+    centre: hasMoved(walked) ? fromStone(walked.pose, held.centre) : held.centre,
+    length: held.size,
+    memory,
+  })
+
+/** The ways of `WAYS` round a direction, nearest first. */
+function waysRound(d: Vec3): number[] {
+  return WAYS.map((w, i) => ({ i, c: dot(w, d) }))
+    .sort((a, b) => b.c - a.c || a.i - b.i)
+    .slice(0, AROUND)
+    .filter((x) => x.c > 0.5)
+    .map((x) => x.i)
+}
+const AROUND = 3
+const ROUND = SPHERE.ways.map(waysRound)
+
+/** How many of the weakest ways on the sphere a search for the exact weakest begins from. */
+const STARTS = 3
+/** A way that is not weaker than this share of the weakest named one is no start. */
+const NEAR_LEAST = 1.02
+
+/**
+ * Is the stone caught, how much does it rattle, and what takes it out: pushed in 26 ways, then the force in 162 where it has come to rest, and
+ * the exact weakest direction from the three weakest of them. `mass` in g. Deterministic.
  */
 export function checkHold(design: Design, solid: Solid, mass: number): Hold {
-  const { spans, stations } = stationsOfDesign(design)
-  const centre = centreOfMass(solid)
-  const memory: CapacityMemory = new Map()
-  let [low, high] = [
-    [Infinity, Infinity, Infinity],
-    [-Infinity, -Infinity, -Infinity],
-  ]
-  for (const st of stations) {
-    low = low.map((v, k) => Math.min(v, st.p[k as 0 | 1 | 2]))
-    high = high.map((v, k) => Math.max(v, st.p[k as 0 | 1 | 2]))
+  return holdOf(settingOf(design, heldOf(solid)), mass)
+}
+
+/** `checkHold` for anything that is held. */
+export function holdOf(setting: Setting, mass: number): Hold {
+  const { spans } = setting
+  const walked = WAYS.map((d) => walkIn(setting, d))
+  const own = new Map<number, Field>()
+  const ownField = (i: number): Field => {
+    const there = walked[i]!
+    const key = hasMoved(there) ? i : -1
+    const field = own.get(key) ?? fieldWith(setting, there, contactsAfter(setting, there))
+    own.set(key, field)
+    return field
   }
-  const { outline } = solid
-  const half = solid.stone.width / 2
-  const stoneLow: Vec3 = [outline.left, outline.bottom, solid.back]
-  const stoneHigh: Vec3 = [outline.right, outline.top, solid.apex]
-  const first = surroundings(solid, stations)
-  const directions = DIRECTIONS.map(({ id, d }): DirectionHold => {
-    const k = d.findIndex((v) => v !== 0) as 0 | 1 | 2
-    const clear = d[k] > 0 ? high[k]! - stoneLow[k] + 1 : stoneHigh[k] - low[k]! + 1
-    const result = walk({ solid, stations, centre, direction: d, clear, first })
-    if (result.outcome === 'out') return { id, outcome: 'out', travel: result.travel, force: 0, yielding: [] }
-    // most directions are stopped where the stone lay: what is near there is known already
-    const near =
-      result.pose === REST ? first.near : touches(solid, stations, result.pose, CONTACT, result.reach)
-    const contacts = thinned(
-      spans,
-      stations,
-      near.filter((t) => t.gap < CONTACT),
-    )
-    const { force, yielding } = holdingForce({
-      spans,
-      stations,
-      contacts,
-      centre: fromStone(result.pose, centre),
-      direction: d,
-      length: half,
-      memory,
-    })
-    return { id, outcome: 'caught', travel: result.travel, force, yielding }
+  const merged = new Map<string, Field>()
+  /** Between the ways that were walked the stone comes to rest on what stops it in those around: all of that together. */
+  const between = (round: readonly number[]): Field | undefined => {
+    if (walked[round[0]!]!.outcome === 'out') return undefined
+    const key = round.join()
+    const field =
+      merged.get(key) ??
+      mergedFields([...new Set(round.filter((i) => walked[i]!.outcome === 'caught').map((i) => ownField(i)))])
+    merged.set(key, field)
+    return field
+  }
+  const nothing = (d: Vec3): Resistance => ({ force: 0, motion: { v: d, w: [0, 0, 0] }, giving: [] })
+  const sphere = SPHERE.ways.map((d, i) => {
+    const field = between(ROUND[i]!)
+    return field ? resist(field, d) : nothing(d)
   })
-  const weakest = directions.reduce((a, b) => (b.force < a.force ? b : a))
-  const caught = directions.every((d) => d.outcome === 'caught')
-  const timesWeight = weakest.force / (mass * NEWTON_PER_GRAM)
+  /** In one direction the stone is pushed itself, and asked where it came to rest. */
+  const exact = (d: Vec3): Field => {
+    const there = walkIn(setting, d)
+    return fieldWith(setting, there, there.outcome === 'out' ? [] : contactsAfter(setting, there))
+  }
+  const named = DIRECTIONS.map(({ d }, i) => {
+    const there = walked[i]!
+    return there.outcome === 'out' ? nothing(d) : resist(ownField(i), d)
+  })
+  const order = sphere.map((_, i) => i).sort((a, b) => sphere[a]!.force - sphere[b]!.force || a - b)
+  const caught = walked.every((w) => w.outcome === 'caught')
+  const leastNamed = Math.min(...named.map((r) => r.force))
+  const free = walked.find((w) => w.outcome === 'out')
+  const found = free
+    ? { d: free.d, found: nothing(free.d) }
+    : [
+        ...DIRECTIONS.map(({ d }, i) => ({ d, found: named[i]! })),
+        ...order
+          .slice(0, STARTS)
+          .flatMap((i) =>
+            sphere[i]!.force < leastNamed * NEAR_LEAST ? [weakestFrom(exact, SPHERE.ways[i]!)] : [],
+          ),
+      ].reduce((a, b) => (b.found.force < a.found.force ? b : a))
+  const names = (r: Resistance) => r.giving.map((s) => spans[s]!.id)
+  const timesWeight = found.found.force / (mass * NEWTON_PER_GRAM)
+  const { w } = found.found.motion
   return {
     verdict:
       !caught || timesWeight < DEMANDS.worn ? 'fails' : timesWeight < DEMANDS.knocked ? 'doubtful' : 'sound',
     caught,
-    rattle: Math.max(0, ...directions.filter((d) => d.outcome === 'caught').map((d) => d.travel)),
-    directions,
-    weakest: weakest.id,
-    force: weakest.force,
+    rattle: Math.max(0, ...walked.filter((x) => x.outcome === 'caught').map((x) => x.travel)),
+    ways: walked.map(({ d, outcome, travel }) => ({ d, outcome, travel })),
+    directions: DIRECTIONS.map(({ id, d }, i) => ({
+      id,
+      d,
+      outcome: walked[i]!.outcome,
+      travel: walked[i]!.travel,
+      force: named[i]!.force,
+      yielding: names(named[i]!),
+    })),
+    sphere: sphere.map((r) => r.force),
+    weakest: DIRECTIONS[nearestWay(found.d, WAYS.slice(0, 6))]!.id,
+    arrow: found.d,
+    turning: [w[0] / setting.held.size, w[1] / setting.held.size, w[2] / setting.held.size],
+    force: found.found.force,
     timesWeight,
+    giving: [...new Set(found.found.giving.map((s) => spans[s]!.wire.id))],
+    contacts: setting.first.near
+      .filter((t) => t.gap < CONTACT)
+      .map((t) => {
+        const st = setting.stations[t.station]!
+        return { wire: spans[st.span]!.wire.id, p: t.q }
+      }),
   }
 }

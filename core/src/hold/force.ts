@@ -1,7 +1,6 @@
-import { cross, dot, solveLinearProgram, sub, type Vec3 } from '../geom/index.js'
+import { cross, dot, solveByColumns, sub, unit, type Vec3 } from '../geom/index.js'
 import { collapseLoad } from '../path/index.js'
-import { section } from '../wire/index.js'
-import { lowYield, shearLoad, type Span, type Station } from './stations.js'
+import { lowYield, pullLoad, shearLoad, type Span, type Station } from './stations.js'
 import type { Touch } from './walk.js'
 
 /** Capacities met so far, so that a contact pushed the same way in several directions is worked out once. */
@@ -23,11 +22,14 @@ export function capacity(
   const span = spans[station.span]!
   const shear = shearLoad(span.wire)
   let load = shear
-  if (span.kind === 'span') {
-    // at an anchor itself a bar cannot bend: there shear alone counts
-    const inner = station.index > 0 && station.index < span.points.length - 1
-    if (inner) {
-      const plastic = collapseLoad(
+  // at an anchor itself a bar cannot bend: there shear alone counts
+  const last = span.points.length - 1
+  const anchored =
+    (station.index === 0 && span.start !== 'free') || (station.index === last && span.end !== 'free')
+  if (span.kind !== 'bound' && !anchored)
+    load = Math.min(
+      shear,
+      collapseLoad(
         {
           points: span.points,
           start: span.start,
@@ -35,111 +37,238 @@ export function capacity(
           profile: span.wire.stock.profile,
           size: span.wire.stock.size.mm,
           yieldStress: lowYield(span.wire),
+          harder: span.harder,
         },
         station.index,
         m,
-      )
-      load = Math.min(shear, plastic)
-    }
-  }
+      ),
+    )
   memory.set(at, { m, load })
   return load
 }
 
-/** How far over the straight bar's rule a guess is set, so that it is not below the true capacity. */
-const GENEROUS = 1.7
-
-/** A capacity that is not too low: shear, or the straight clamped bar's 2 Mp L / (a b), which curved bars stay under. */
-function optimistic(span: Span, station: Station): number {
-  const shear = shearLoad(span.wire)
-  const at = station.index
-  const last = span.points.length - 1
-  if (span.kind === 'bound' || at === 0 || at === last) return shear
-  const { profile, size } = span.wire.stock
-  const mp = section(profile, size.mm).plastic * lowYield(span.wire)
-  const length = span.length
-  const a = (length * at) / last
-  return Math.min(shear, (GENEROUS * 2 * mp * length) / (a * (length - a)))
+/**
+ * What touches the stone in one pose, ready to be asked for any direction. Each thing that resists is a contact, or a taut span; their figures
+ * lie in flat arrays, for they are gone through many times.
+ */
+export interface Field {
+  /** How fast each is driven by a motion (v, w): n·v + (r × n)·w / length; six figures each. */
+  readonly wrench: Float64Array
+  /** What each bears, N. */
+  readonly cap: Float64Array
+  /** Row of its span among `used`. */
+  readonly row: Int32Array
+  /** The station it stands at. */
+  readonly station: Int32Array
+  /** Indices of the spans that are touched. */
+  readonly used: readonly number[]
 }
 
-/** The force that takes the stone out in a direction, and the wires that give way for it. */
-export interface ForceResult {
-  /** N; 0 when the contacts cannot resist this direction at all. */
-  readonly force: number
-  /** Ids of spans whose limit is reached. */
-  readonly yielding: readonly string[]
-}
+/** A field of so many things that resist, to be filled. */
+const emptyField = (count: number, used: readonly number[]): Field => ({
+  wrench: new Float64Array(6 * count),
+  cap: new Float64Array(count),
+  row: new Int32Array(count),
+  station: new Int32Array(count),
+  used,
+})
 
 /**
- * An imbalance may remain at this price per newton: contacts that would resist only by a wedge flatter than one in SLIDE
- * (the stone sliding SLIDE mm aside for 1 mm of progress) are not counted on. It keeps the noise of nearly parallel
- * contacts out of the answer.
+ * Contacts as things that resist: each with the collapse load of its own span, moments over `length`. A taut span is one, a cable: its tension
+ * pulls on the stone from its last touching points toward both anchors, until it stretches or a joint slips.
  */
-const SLIDE = 100
-
-/**
- * Largest force along d that the touching wires can balance: max F with Σ f w + F w_d = 0 about the centre (moments over a
- * length), f >= 0, and Σ f / c <= 1 for each span. Frictionless.
- */
-export function holdingForce(spec: {
+export function fieldOf(spec: {
   readonly spans: readonly Span[]
   readonly stations: readonly Station[]
   readonly contacts: readonly Touch[]
   readonly centre: Vec3
-  readonly direction: Vec3
   readonly length: number
   readonly memory: CapacityMemory
-}): ForceResult {
-  const { spans, stations, contacts, centre, direction, length, memory } = spec
+  /** What each contact bears at most for another reason: elastic give. */
+  readonly atMost?: (touch: Touch) => number
+}): Field {
+  const { spans, stations, contacts, centre, length, memory, atMost } = spec
   const used = [...new Set(contacts.map((c) => stations[c.station]!.span))]
-  const rows = 6 + used.length
-  // a contact counts with a generous guess until the answer leans on it: then its true capacity is worked out and the
-  // program solved again. The last answer leans on true ones only, so it is the optimum.
-  const loads = contacts.map((c) => optimistic(spans[stations[c.station]!.span]!, stations[c.station]!))
-  const known = contacts.map(() => false)
-  const top = Math.max(1e-9, ...loads)
-  const shapes = contacts.map((c) => {
-    const moment = cross(sub(c.q, centre), c.m)
-    return { moment, row: 6 + used.indexOf(stations[c.station]!.span) }
-  })
-  const push = new Array<number>(rows).fill(0)
-  for (let k = 0; k < 3; k++) push[k] = direction[k as 0 | 1 | 2]
-  const slacks = used.map((_, k) => {
-    const slack = new Array<number>(rows).fill(0)
-    slack[6 + k] = 1
-    return slack
-  })
-  const loose = Array.from({ length: 12 }, (_, k) => {
-    const column = new Array<number>(rows).fill(0)
-    column[k >> 1] = k % 2 === 0 ? 1 : -1
-    return column
-  })
-  const cost = [...contacts.map(() => 0), -1, ...used.map(() => 0), ...loose.map(() => SLIDE)]
-  const rhs = [0, 0, 0, 0, 0, 0, ...used.map(() => 1)]
-  for (let round = 0; round <= contacts.length; round++) {
-    // unknowns are forces over `top`, so that rows and columns are of one size
-    const columns = contacts.map((c, i) => {
-      const column = new Array<number>(rows).fill(0)
-      const { moment, row } = shapes[i]!
-      for (let k = 0; k < 3; k++) {
-        column[k] = -c.m[k as 0 | 1 | 2]
-        column[3 + k] = -moment[k as 0 | 1 | 2] / length
-      }
-      column[row] = top / loads[i]!
-      return column
-    })
-    const result = solveLinearProgram({ columns: [...columns, push, ...slacks, ...loose], cost, rhs })
-    if (result.status !== 'optimal') return { force: 0, yielding: [] }
-    let fresh = false
-    contacts.forEach((c, i) => {
-      if (known[i] || result.x[i]! * top < 1e-9) return
-      loads[i] = Math.max(capacity(spans, stations[c.station]!, c.station, c.m, memory), 1e-6)
-      known[i] = true
-      fresh = true
-    })
-    if (fresh) continue
-    const yielding = used.filter((_, k) => result.x[contacts.length + 1 + k]! < 1e-7).map((s) => spans[s]!.id)
-    return { force: Math.max(0, -result.value * top), yielding }
+  const plain = contacts.filter((c) => !spans[stations[c.station]!.span]!.taut)
+  const cables = used.filter((s) => spans[s]!.taut)
+  const field = emptyField(plain.length + cables.length, used)
+  const put = (i: number, n: Vec3, at: Vec3) => {
+    const moment = cross(sub(at, centre), n)
+    for (let k = 0; k < 3; k++) {
+      field.wrench[6 * i + k]! += n[k as 0 | 1 | 2]
+      field.wrench[6 * i + 3 + k]! += moment[k as 0 | 1 | 2] / length
+    }
   }
-  return { force: 0, yielding: [] }
+  plain.forEach((c, i) => {
+    const station = stations[c.station]!
+    put(i, c.m, c.q)
+    field.cap[i] = Math.max(
+      1e-6,
+      Math.min(capacity(spans, station, c.station, c.m, memory), atMost ? atMost(c) : Infinity),
+    )
+    field.row[i] = used.indexOf(station.span)
+    field.station[i] = c.station
+  })
+  cables.forEach((s, k) => {
+    const i = plain.length + k
+    const span = spans[s]!
+    const on = contacts.filter((c) => stations[c.station]!.span === s)
+    const sorted = [...on].sort((a, b) => stations[a.station]!.index - stations[b.station]!.index)
+    const [a, b] = [sorted[0]!, sorted[sorted.length - 1]!]
+    // driven outward the cable grows longer: at either end by the motion away from its anchor
+    const away = (touch: Touch, anchor: Vec3) => {
+      const from = sub(stations[touch.station]!.p, anchor)
+      if (Math.hypot(...from) > 1e-9) put(i, unit(from), touch.q)
+    }
+    away(a, span.points[0]!)
+    away(b, span.points[span.points.length - 1]!)
+    field.cap[i] = Math.max(1e-6, Math.min(pullLoad(span.wire), span.taut!.slip))
+    field.row[i] = used.indexOf(s)
+    field.station[i] = a.station
+  })
+  return field
+}
+
+/** Fields of several poses as one: what stands at a station is taken from the first that has it. */
+export function mergedFields(fields: readonly Field[]): Field {
+  const [only] = fields
+  if (fields.length === 1) return only!
+  const used = [...new Set(fields.flatMap((f) => f.used))]
+  const seen = new Set<number>()
+  const picked: number[] = []
+  fields.forEach((f, n) =>
+    f.station.forEach((s, i) => {
+      if (seen.has(s)) return
+      seen.add(s)
+      picked.push(n, i)
+    }),
+  )
+  const field = emptyField(picked.length / 2, used)
+  for (let k = 0; k < picked.length; k += 2) {
+    const from = fields[picked[k]!]!
+    const [i, to] = [picked[k + 1]!, k / 2]
+    for (let j = 0; j < 6; j++) field.wrench[6 * to + j] = from.wrench[6 * i + j]!
+    field.cap[to] = from.cap[i]!
+    field.row[to] = used.indexOf(from.used[from.row[i]!]!)
+    field.station[to] = from.station[i]!
+  }
+  return field
+}
+
+/** The force that takes the stone out in a direction, how it leaves, and the wires that give way for it. */
+export interface Resistance {
+  /** N; 0 where the contacts cannot resist this direction at all. */
+  readonly force: number
+  /** The motion in which it is least resisted: 1 mm along the direction, and what goes with it; turns in radians over the length. */
+  readonly motion: { readonly v: Vec3; readonly w: Vec3 }
+  /** Indices of the spans that give way. */
+  readonly giving: readonly number[]
+}
+
+/**
+ * The stone may slide this far aside, or turn by this over the length, for 1 mm along: contacts that would resist only by a flatter wedge are
+ * not counted on. It keeps the noise of nearly parallel contacts out of the answer.
+ */
+const SLIDE = 100
+
+/**
+ * Largest force along d that the touching wires can balance without friction: max F with Σ f w + F w_d = 0, f >= 0 and Σ f / c <= 1 in each
+ * span. Solved by its dual: over all motions of the stone that go 1 along d, the least of what the wires take for it,
+ * min Σ over spans of max (c n·motion)₊, whose rows are six and one a span however many contacts there are.
+ * @example resist(field, [0, 0, 1]).force // 7.4
+ */
+export function resist(field: Field, d: Vec3): Resistance {
+  const { wrench, cap, row, used } = field
+  const none: Resistance = { force: 0, motion: { v: d, w: [0, 0, 0] }, giving: [] }
+  const count = cap.length
+  if (count === 0) return none
+  const rows = 6 + used.length
+  let top = 0
+  for (let i = 0; i < count; i++) top = Math.max(top, cap[i]!)
+  const scale = top * Math.sqrt(6)
+  const rhs = new Array<number>(rows).fill(0)
+  for (let k = 6; k < rows; k++) rhs[k] = -1
+  const entries = new Array<number>(rows).fill(0)
+  const priced = { entries, cost: 0 }
+  const result = solveByColumns({
+    rhs,
+    bound: SLIDE,
+    price: (y) => {
+      const [y0, y1, y2, y3, y4, y5] = [y[0]!, y[1]!, y[2]!, y[3]!, y[4]!, y[5]!]
+      // the direction's own row: it goes at least 1 along d
+      let worst = 1e-7
+      let at = -1
+      const along = 1 - (d[0] * y0 + d[1] * y1 + d[2] * y2)
+      if (along > worst) {
+        worst = along
+        at = -2
+      }
+      for (let i = 0, o = 0; i < count; i++, o += 6) {
+        const rate =
+          wrench[o]! * y0 +
+          wrench[o + 1]! * y1 +
+          wrench[o + 2]! * y2 +
+          wrench[o + 3]! * y3 +
+          wrench[o + 4]! * y4 +
+          wrench[o + 5]! * y5
+        const over = (cap[i]! / scale) * rate - y[6 + row[i]!]!
+        if (over > worst) {
+          worst = over
+          at = i
+        }
+      }
+      for (let k = 6; k < rows; k++)
+        if (-y[k]! > worst) {
+          worst = -y[k]!
+          at = -3 - k
+        }
+      if (at === -1) return undefined
+      entries.fill(0)
+      priced.cost = 0
+      if (at === -2) {
+        for (let k = 0; k < 3; k++) entries[k] = -d[k as 0 | 1 | 2]
+        priced.cost = -1
+      } else if (at < -2) entries[-3 - at] = -1
+      else {
+        for (let k = 0; k < 6; k++) entries[k] = (wrench[6 * at + k]! * cap[at]!) / scale
+        entries[6 + row[at]!] = -1
+      }
+      return priced
+    },
+  })
+  if (!result) return none
+  const { y } = result
+  let force = 0
+  const giving: number[] = []
+  used.forEach((s, row) => {
+    const share = Math.max(0, y[6 + row]!) * scale
+    force += share
+    if (share > 1e-6 * scale) giving.push(s)
+  })
+  return {
+    force,
+    motion: { v: [y[0]!, y[1]!, y[2]!], w: [y[3]!, y[4]!, y[5]!] },
+    giving,
+  }
+}
+
+/**
+ * The weakest direction from a first guess: the motion that the least resistance gives is where the stone really goes, so its direction is
+ * tried next, until it stands still. Each step is weaker than the one before, and the last is a corner of the polytope of what is resisted.
+ */
+export function weakestFrom(
+  fieldAt: (d: Vec3) => Field,
+  guess: Vec3,
+): { readonly d: Vec3; readonly found: Resistance } {
+  let d = guess
+  let found = resist(fieldAt(d), d)
+  for (let i = 0; i < 20 && found.force > 0; i++) {
+    const next = unit(found.motion.v)
+    if (dot(next, d) > 1 - 1e-9) break
+    const there = resist(fieldAt(next), next)
+    if (there.force >= found.force - 1e-9) break
+    d = next
+    found = there
+  }
+  return { d, found }
 }

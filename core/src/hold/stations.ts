@@ -1,20 +1,24 @@
 import type { Design, Joint, Wire } from '../design/index.js'
 import { sectionAt, type SectionPose } from '../design/index.js'
-import type { Vec3 } from '../geom/index.js'
-import { stationsOf } from '../path/index.js'
-import { alloy, section } from '../wire/index.js'
+import { cross, sub, type Vec3 } from '../geom/index.js'
+import { pathLength, stationsOf, type BarEnd } from '../path/index.js'
+import { alloy, flowStress, section } from '../wire/index.js'
 import type { DomeSeed } from '../stone/index.js'
 
-/** A stretch of one wire between two joints, or inside one: what a contact's force is carried by. Derived, never declared. */
+/** A stretch of one wire between two joints, beyond the last of them, or inside one: what a contact's force is carried by. Derived, never declared. */
 export interface Span {
   readonly id: string
   readonly wire: Wire
-  readonly kind: 'span' | 'bound'
-  readonly start: 'clamp' | 'pin'
-  readonly end: 'clamp' | 'pin'
+  readonly kind: 'span' | 'bound' | 'free'
+  readonly start: BarEnd
+  readonly end: BarEnd
   /** Points of the centreline at most 1 mm apart: the bar that bends. */
   readonly points: readonly Vec3[]
+  /** How much harder than the straight wire it is at each point, by what it was bent there: 1 and more. */
+  readonly harder: readonly number[]
   readonly length: number
+  /** Pulled taut: it carries as a cable does. Its tension ends where the weaker of its two joints slips, N. */
+  readonly taut?: { readonly slip: number }
 }
 
 /** A place on a wire that may touch the stone. */
@@ -26,7 +30,13 @@ export interface Station {
   readonly seed: DomeSeed
 }
 
-const SPACING = 1
+/** Stations are at most this far apart, mm. */
+export const SPACING = 1
+
+/** Share of its hardening that a bend keeps when it is opened again: pushed back, a metal yields sooner. Typical, uncited: 0.3 to 0.7. */
+const KEPT = 0.5
+/** Most strain that is counted: beyond it a plier bend's skin is torn rather than harder. */
+const MOST_STRAIN = 0.8
 
 interface Stretch {
   readonly s0: number
@@ -34,11 +44,39 @@ interface Stretch {
   readonly joint: Joint
 }
 
+/** Curvature of a polyline at each point, 1/mm, by the circle through it and its neighbours; at the ends as beside them. */
+function curvatures(points: readonly Vec3[]): number[] {
+  const at = (j: number): number => {
+    const [a, b, c] = [points[j - 1]!, points[j]!, points[j + 1]!]
+    const [ab, bc, ac] = [sub(b, a), sub(c, b), sub(c, a)]
+    const sides = Math.hypot(...ab) * Math.hypot(...bc) * Math.hypot(...ac)
+    return sides > 1e-12 ? (2 * Math.hypot(...cross(ab, bc))) / sides : 0
+  }
+  const last = points.length - 1
+  return points.map((_, j) => (last < 2 ? 0 : at(Math.min(last - 1, Math.max(1, j)))))
+}
+
+/**
+ * How much harder a wire that came straight is at each of these points: bent to a radius R its skin was strained by t/(2R), and it flows by
+ * Swift's law from there; half of the gain is counted, for a bend that is pushed open again.
+ */
+function hardened(wire: Wire, points: readonly Vec3[]): number[] {
+  const metal = alloy(wire.stock.alloy)
+  const soft = lowYield(wire)
+  return curvatures(points).map((k) => {
+    const strain = Math.min(MOST_STRAIN, (wire.stock.size.mm * k) / 2)
+    return 1 + KEPT * (flowStress(soft, metal.swift, strain) / soft - 1)
+  })
+}
+
 /**
  * Spans and stations of a design. On each wire the stretches bound in joints part it; between two of them lies a span held as
- * its joints hold. Beyond the first and last joint the wire is a free end and carries nothing here.
+ * its joints hold, beyond the first and the last a free end. A wire without joints holds nothing.
  */
-export function stationsOfDesign(design: Design): { readonly spans: Span[]; readonly stations: Station[] } {
+export function stationsOfDesign(
+  design: Design,
+  spacing = SPACING,
+): { readonly spans: Span[]; readonly stations: Station[] } {
   const spans: Span[] = []
   const stations: Station[] = []
   for (const wire of design.wires) {
@@ -47,19 +85,24 @@ export function stationsOfDesign(design: Design): { readonly spans: Span[]; read
         joint.members.filter((m) => m.wire === wire.id).map((m) => ({ s0: m.s0, s1: m.s1, joint })),
       )
       .sort((a, b) => a.s0 - b.s0)
-    const add = (kind: Span['kind'], s0: number, s1: number, start: Joint, end: Joint) => {
+    const taut = wire.parts.filter((p) => p.kind === 'taut')
+    const fix = (j: Joint | undefined): BarEnd => (j ? (j.hold === 'clamp' ? 'clamp' : 'pin') : 'free')
+    const add = (kind: Span['kind'], s0: number, s1: number, start?: Joint, end?: Joint) => {
       if (s1 - s0 < 1e-6) return
-      const list = stationsOf(wire.path, s0, s1, SPACING)
-      const fix = (j: Joint): 'clamp' | 'pin' => (j.hold === 'clamp' ? 'clamp' : 'pin')
+      const list = stationsOf(wire.path, s0, s1, spacing)
       const span = spans.length
+      const points = list.map((x) => x.at.p)
+      const pulled = kind === 'span' && taut.some((p) => p.s0 <= s0 + 1e-6 && p.s1 >= s1 - 1e-6)
       spans.push({
-        id: `${wire.id}:${start.id}-${end.id}:${spans.filter((x) => x.wire === wire).length}`,
+        id: `${wire.id}:${start?.id ?? 'end'}-${end?.id ?? 'end'}:${spans.filter((x) => x.wire === wire).length}`,
         wire,
         kind,
         start: fix(start),
         end: fix(end),
-        points: list.map((x) => x.at.p),
+        points,
+        harder: hardened(wire, points),
         length: s1 - s0,
+        ...(pulled ? { taut: { slip: Math.min(start!.slip, end!.slip) } } : {}),
       })
       list.forEach((x, index) =>
         stations.push({
@@ -71,11 +114,15 @@ export function stationsOfDesign(design: Design): { readonly spans: Span[]; read
         }),
       )
     }
+    const [first, last] = [bound[0], bound[bound.length - 1]]
+    if (!first || !last) continue
+    add('free', 0, first.s0, undefined, first.joint)
     bound.forEach((b, i) => {
       add('bound', b.s0, b.s1, b.joint, b.joint)
       const next = bound[i + 1]
       if (next && next.s0 > b.s1) add('span', b.s1, next.s0, b.joint, next.joint)
     })
+    add('free', last.s1, pathLength(wire.path), last.joint, undefined)
   }
   return { spans, stations }
 }
@@ -86,3 +133,7 @@ export const lowYield = (wire: Wire): number => alloy(wire.stock.alloy).yield[wi
 /** Force at which a wire shears off beside an anchor: A sy / √3. Caps every contact. */
 export const shearLoad = (wire: Wire): number =>
   (section(wire.stock.profile, wire.stock.size.mm).area * lowYield(wire)) / Math.sqrt(3)
+
+/** Tension at which a wire stretches for good: A sy. */
+export const pullLoad = (wire: Wire): number =>
+  section(wire.stock.profile, wire.stock.size.mm).area * lowYield(wire)

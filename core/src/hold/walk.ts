@@ -1,6 +1,6 @@
 import { trueGapAt } from '../design/index.js'
 import { add, cross, dot, solveByColumns, sub, type Vec3 } from '../geom/index.js'
-import type { Solid } from '../stone/index.js'
+import type { Held } from './held.js'
 import type { Station } from './stations.js'
 
 /** A rigid pose of the stone: where its frame's origin is and how its axes lie (rows of a rotation). */
@@ -46,14 +46,14 @@ export const newReach = (count: number): Reach => ({ bound: new Float64Array(cou
 
 /** All stations within `reach` mm of the stone in this pose. */
 export function touches(
-  solid: Solid,
+  held: Held,
   stations: readonly Station[],
   pose: Pose,
   reach: number,
   memory: Reach,
 ): Touch[] {
   const out: Touch[] = []
-  const half = solid.stone.width / 2
+  const { low, high } = held
   for (let i = 0; i < stations.length; i++) {
     if (memory.bound[i]! > reach) continue
     const st = stations[i]!
@@ -61,9 +61,9 @@ export function touches(
     // quick no: outside the stone's box by more than the reach and the wire's own half diagonal
     const away =
       Math.hypot(
-        Math.max(0, Math.abs(p[0]) - half),
-        Math.max(0, p[1] - solid.outline.top, solid.outline.bottom - p[1]),
-        Math.max(0, p[2] - solid.apex, solid.back - p[2]),
+        Math.max(0, p[0] - high[0], low[0] - p[0]),
+        Math.max(0, p[1] - high[1], low[1] - p[1]),
+        Math.max(0, p[2] - high[2], low[2] - p[2]),
       ) -
       st.section.size * Math.SQRT1_2
     if (away > reach) {
@@ -82,12 +82,7 @@ export function touches(
         dot(pose.axes[2], st.section.axes[1]),
       ],
     ]
-    const { gap, m, q } = trueGapAt(
-      p,
-      { ...st.section, axes },
-      (x) => solid.nearest(x[0], x[1], x[2], st.seed),
-      reach,
-    )
+    const { gap, m, q } = trueGapAt(p, { ...st.section, axes }, (x) => held.nearest(x, st.seed), reach)
     memory.bound[i] = gap
     if (gap < reach) out.push({ station: i, m: turnBack(pose, m), q: fromStone(pose, q), gap })
   }
@@ -128,9 +123,8 @@ export interface WalkResult {
 
 /** The centre must have gone this far past everything before the stone counts as out: set from the piece's size. */
 export interface WalkSpec {
-  readonly solid: Solid
+  readonly held: Held
   readonly stations: readonly Station[]
-  readonly centre: Vec3
   readonly direction: Vec3
   /** Travel at which stone and wires are clear of each other along the direction. */
   readonly clear: number
@@ -146,15 +140,21 @@ export interface Surroundings {
 }
 
 /** What is near the stone at rest, found once for all walks from there. */
-export function surroundings(solid: Solid, stations: readonly Station[], pose: Pose = REST): Surroundings {
+export function surroundings(held: Held, stations: readonly Station[], pose: Pose = REST): Surroundings {
   const memory = newReach(stations.length)
-  return { near: touches(solid, stations, pose, reachFor(FIRST_STEP), memory), bound: memory.bound }
+  return { near: touches(held, stations, pose, reachFor(FIRST_STEP), memory), bound: memory.bound }
 }
 
 const reachFor = (step: number): number => 2 * step + 0.05
 
 const FIRST_STEP = 0.1
+/** Steps are not made shorter than this, mm. */
+const LEAST_STEP = 0.025
 const STILL = 0.002
+/** Gains that fall by one ratio, to within this, are carried on to where they lead. */
+const EVEN_RATIO = 0.08
+/** Most that a move is carried on, as a multiple of itself. */
+const MOST_AHEAD = 8
 /** A step that gains less than this is none, mm. */
 const NOTHING = 1e-4
 const STILL_STEPS = 2
@@ -170,34 +170,48 @@ const TURN_ERROR = 0.02
  * the true surfaces, the best small rigid move is a linear program (max d·v with m·(v + w × r) <= gap), the stone is
  * moved, and so on. Caught: two steps in turn gain under 0.002 mm each. Out: it has gone past the last wire.
  */
-export function walk({
-  solid,
-  stations,
-  centre,
-  direction,
-  clear,
-  start = REST,
-  first,
-}: WalkSpec): WalkResult {
+export function walk({ held, stations, direction, clear, start = REST, first }: WalkSpec): WalkResult {
+  const { centre } = held
   let pose = start
   let at = fromStone(pose, centre)
   const from = at
   let still = 0
   let steps = 0
   const memory: Reach = { bound: first ? first.bound.slice() : newReach(stations.length).bound }
-  const size = Math.max(solid.stone.length, solid.stone.width, solid.stone.depth) / 2
+  const { size } = held
   const turn = Math.sqrt((2 * TURN_ERROR) / size)
   let step = FIRST_STEP
+  let [before, ratio]: [number | undefined, number | undefined] = [undefined, undefined]
   while (steps < MOST_STEPS) {
     steps++
-    const near = first && steps === 1 ? first.near : touches(solid, stations, pose, reachFor(step), memory)
-    const move = bestMove({ near, at, direction, size, step, turn: Math.min(turn, (2 * step) / size) })
+    const near = first && steps === 1 ? first.near : touches(held, stations, pose, reachFor(step), memory)
+    const move = bestMove({
+      near,
+      at,
+      along: [...direction, 0, 0, 0],
+      size,
+      step,
+      turn: Math.min(turn, (2 * step) / size),
+    })
     if (!move) break
-    const { v, w } = move
-    const gain = dot(v, direction)
+    let { v, w } = move
+    let gain = dot(v, direction)
     // no way on: the move found is only one of many that lead nowhere, so the stone stays where it came to rest
     if (gain < NOTHING)
       return { outcome: 'caught', travel: dot(sub(at, from), direction), pose, steps, reach: memory }
+    // a square side that comes to lie on a curve is found from nearer and nearer, and the gains fall by one ratio: go where they lead
+    const now: number | undefined = before === undefined ? undefined : gain / before
+    const even = now !== undefined && (ratio === undefined || Math.abs(now - ratio) < EVEN_RATIO)
+    if (even && now > 0.3 && now < 0.97 && gain < 0.5 * step) {
+      const ahead = Math.min(1 / (1 - now), MOST_AHEAD, step / gain)
+      v = [v[0] * ahead, v[1] * ahead, v[2] * ahead]
+      w = [w[0] * ahead, w[1] * ahead, w[2] * ahead]
+      gain *= ahead
+      before = ratio = undefined
+    } else {
+      ratio = now
+      before = gain
+    }
     const moved = Math.hypot(...v) + Math.hypot(...w) * size * 1.2
     for (let i = 0; i < memory.bound.length; i++) memory.bound[i] = memory.bound[i]! - moved
     pose = movePose(pose, at, v, w)
@@ -208,24 +222,75 @@ export function walk({
     if (still >= STILL_STEPS) return { outcome: 'caught', travel, pose, steps, reach: memory }
     // longer steps while it runs free, shorter ones where it is being stopped
     step =
-      gain > 0.9 * step ? Math.min(near.length === 0 ? 2 : 0.5, step * 2) : Math.max(FIRST_STEP, step / 2)
+      gain > 0.9 * step
+        ? Math.min(near.length === 0 ? 2 : 0.5, step * 2)
+        : Math.max(LEAST_STEP, Math.min(step / 2, 4 * gain))
   }
   return { outcome: 'caught', travel: dot(sub(at, from), direction), pose, steps, reach: memory }
 }
 
+/** What a stone does that is turned as far as the wires let it. */
+export interface TurnResult {
+  /** How far it turned about the axis, radians. */
+  readonly angle: number
+  readonly pose: Pose
+}
+
+/** Turning is followed this far: beyond it the stone is free to turn. */
+const MOST_TURN = Math.PI / 4
+const MOST_TURNS = 60
+/** A step that turns less is none, radians. */
+const NO_TURN = 2e-4
+
 /**
- * The best small rigid move along a direction: max d·v with m·(v + w × r) <= gap at every wire near, |v| <= step and
+ * Turns the stone about an axis through its middle as far as the wires let it, shifting as it must: the walk's own steps with the turn as what
+ * is to be made large. Followed to 45 degrees.
+ */
+export function turnAbout({
+  held,
+  stations,
+  axis,
+  first,
+}: {
+  readonly held: Held
+  readonly stations: readonly Station[]
+  readonly axis: Vec3
+  readonly first: Surroundings
+}): TurnResult {
+  let pose = REST
+  let angle = 0
+  const memory: Reach = { bound: first.bound.slice() }
+  const step = FIRST_STEP
+  for (let i = 0; i < MOST_TURNS && angle < MOST_TURN; i++) {
+    const at = fromStone(pose, held.centre)
+    const near = i === 0 ? first.near : touches(held, stations, pose, reachFor(step), memory)
+    const turn = Math.min(Math.sqrt((2 * TURN_ERROR) / held.size), (2 * step) / held.size)
+    const move = bestMove({ near, at, along: [0, 0, 0, ...axis], size: held.size, step, turn })
+    if (!move) break
+    const gain = dot(move.w, axis)
+    if (gain < NO_TURN) break
+    const moved = Math.hypot(...move.v) + Math.hypot(...move.w) * held.size * 1.2
+    for (let k = 0; k < memory.bound.length; k++) memory.bound[k] = memory.bound[k]! - moved
+    pose = movePose(pose, at, move.v, move.w)
+    angle += gain
+  }
+  return { angle, pose }
+}
+
+/**
+ * The best small rigid move: max along · (v, w in units of the turn limit) with m·(v + w × r) <= gap at every wire near, |v| <= step and
  * |w| <= turn along each axis. Undefined when the stone overlaps wires that push it against each other.
  */
 function bestMove(spec: {
   readonly near: readonly Touch[]
   readonly at: Vec3
-  readonly direction: Vec3
+  /** What is to be made large: six weights, of the shift and of the turn. */
+  readonly along: readonly number[]
   readonly size: number
   readonly step: number
   readonly turn: number
 }): { readonly v: Vec3; readonly w: Vec3 } | undefined {
-  const { near, at, direction, step, turn } = spec
+  const { near, at, along, step, turn } = spec
   // turns are scaled so that all six unknowns have the same bound
   const lever = turn / step
   const rows = new Float64Array(7 * near.length)
@@ -237,7 +302,7 @@ function bestMove(spec: {
   const priced = { entries, cost: 0 }
   const solve = (least: number) =>
     solveByColumns({
-      rhs: [direction[0], direction[1], direction[2], 0, 0, 0],
+      rhs: along,
       bound: step,
       price: (y) => {
         let worst = 1e-9

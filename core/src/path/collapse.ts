@@ -12,15 +12,20 @@ import {
 } from '../geom/index.js'
 import { section, type Profile } from '../wire/index.js'
 
+/** How a bar is held at its end: a clamp takes moments, a pin only forces, a free end nothing. */
+export type BarEnd = 'clamp' | 'pin' | 'free'
+
 /** A bar between two joints, as a polyline, with the joints' fixity. */
 export interface Bar {
   readonly points: readonly Vec3[]
-  readonly start: 'clamp' | 'pin'
-  readonly end: 'clamp' | 'pin'
+  readonly start: BarEnd
+  readonly end: BarEnd
   readonly profile: Profile
   readonly size: number
   /** Yield stress, MPa. */
   readonly yieldStress: number
+  /** How much stronger it is at each point than that, where it was hardened by bending; 1 and more. */
+  readonly harder?: readonly number[]
 }
 
 /** Bound on every scaled unknown: far beyond any load that shear would not have ended before. It also gives the program a start. */
@@ -55,6 +60,9 @@ export function collapseLoad(bar: Bar, index: number, direction: Vec3): number {
   const d = unit(direction)
   const load = points[index]!
   const last = points.length - 1
+  const { harder } = bar
+  if (bar.start === 'free' || bar.end === 'free')
+    return fingerLoad({ bar, index, d, frames, corner, twist, mp, area: s.area })
   /** What the load gives at each section in M1, M2, T (by arm) and N (by axial), once per bar and load. */
   const share = new Float64Array(4 * points.length)
   for (let j = index; j <= last; j++) {
@@ -102,16 +110,17 @@ export function collapseLoad(bar: Bar, index: number, direction: Vec3): number {
           wt = w1 === 0 && w2 === 0 ? Math.sign(c) * PIN : 0
           wn = 0
         } else {
-          const over = Math.max(aa + corner * ab, corner * aa + ab) + twist * ac + ae
+          const weak = harder ? 1 / harder[j]! : 1
+          const over = (Math.max(aa + corner * ab, corner * aa + ab) + twist * ac + ae) * weak
           if (over <= most) continue
           most = over
           at = j
           loaded = on
           const first = aa >= ab
-          w1 = (first ? 1 : corner) * (a < 0 ? -1 : 1)
-          w2 = (first ? corner : 1) * (b < 0 ? -1 : 1)
-          wt = twist * (c < 0 ? -1 : 1)
-          wn = e < 0 ? -1 : 1
+          w1 = (first ? 1 : corner) * (a < 0 ? -weak : weak)
+          w2 = (first ? corner : 1) * (b < 0 ? -weak : weak)
+          wt = twist * (c < 0 ? -weak : weak)
+          wn = e < 0 ? -weak : weak
         }
       }
     }
@@ -130,6 +139,43 @@ export function collapseLoad(bar: Bar, index: number, direction: Vec3): number {
   }
   const result = solveByColumns({ rhs: [0, 0, 0, 0, 0, 0, 1], bound: MOST, price })
   return result ? (Math.max(0, result.value) * mp) / reach : 0
+}
+
+/** A bar with a free end is a finger from its other end: nothing to choose, the load is what the worst section between takes. */
+function fingerLoad({
+  bar,
+  index,
+  d,
+  frames,
+  corner,
+  twist,
+  mp,
+  area,
+}: {
+  readonly bar: Bar
+  readonly index: number
+  readonly d: Vec3
+  readonly frames: readonly Frame[]
+  readonly corner: number
+  readonly twist: number
+  readonly mp: number
+  readonly area: number
+}): number {
+  const { points, harder } = bar
+  if (bar.start === 'free' && bar.end === 'free') return 0
+  // held at one end only by a pin it swings
+  if ((bar.start === 'free' ? bar.end : bar.start) === 'pin') return 0
+  const [from, to] = bar.end === 'free' ? [0, index] : [index, points.length - 1]
+  let worst = 0
+  for (let j = from; j <= to; j++) {
+    const { e1, e2, t } = frames[j]!
+    const moment = cross(sub(points[index]!, points[j]!), d)
+    const [a, b, c] = [Math.abs(dot(e1, moment)), Math.abs(dot(e2, moment)), Math.abs(dot(t, moment))]
+    const axial = (Math.abs(dot(t, d)) * mp) / (area * bar.yieldStress)
+    const over = Math.max(a + corner * b, corner * a + b) + twist * c + axial
+    worst = Math.max(worst, over / (harder ? harder[j]! : 1))
+  }
+  return worst > 0 ? mp / worst : 0
 }
 
 interface Frame {

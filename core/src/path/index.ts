@@ -12,4 +12,6 @@ export {
 } from './path.js'
 export type { Path, MeasuredPath } from './path.js'
 export { collapseLoad } from './collapse.js'
-export type { Bar } from './collapse.js'
+export type { Bar, BarEnd } from './collapse.js'
+export { barStiffness } from './stiffness.js'
+export type { ElasticBar } from './stiffness.js'

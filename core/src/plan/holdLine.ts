@@ -1,4 +1,5 @@
-import type { DirectionId, Hold } from '../hold/index.js'
+import { dot, type Vec3 } from '../geom/index.js'
+import { DIRECTIONS, LEAST_TRAVEL, type DirectionId, type Hold, type Sure } from '../hold/index.js'
 
 const WAY: Readonly<Record<DirectionId, string>> = {
   front: 'forward',
@@ -7,6 +8,44 @@ const WAY: Readonly<Record<DirectionId, string>> = {
   down: 'downward, at the foot',
   left: 'to the left',
   right: 'to the right',
+}
+
+/** A part of a direction that is under this is not said: 25 degrees off an axis. */
+const SAID = 0.42
+
+/** The sides that a direction has, as a maker would name them: upper or lower, left or right, front or back. */
+function sidesOf([x, y, z]: Vec3): string[] {
+  return [
+    ...(Math.abs(y) > SAID ? [y > 0 ? 'upper' : 'lower'] : []),
+    ...(Math.abs(x) > SAID ? [x > 0 ? 'right' : 'left'] : []),
+    ...(Math.abs(z) > SAID ? [z > 0 ? 'front' : 'back'] : []),
+  ]
+}
+
+/** Where a direction points. @example sayWay([-0.6, -0.5, 0.62]) // 'toward the lower left front' */
+export function sayWay(d: Vec3): string {
+  const sides = sidesOf(d)
+  if (sides.length > 1) return `toward the ${sides.join(' ')}`
+  const named = DIRECTIONS.reduce((a, b) => (dot(b.d, d) > dot(a.d, d) ? b : a))
+  return WAY[named.id]
+}
+
+/** How the thumbs go to try that direction. @example towardWay([0, 0, 1]) // 'push from behind with both thumbs' */
+export function towardWay(d: Vec3): string {
+  const [x, y, z] = d
+  const side = [
+    ...(Math.abs(y) > SAID ? [y > 0 ? 'foot' : 'neck'] : []),
+    ...(Math.abs(x) > SAID ? [x > 0 ? 'left' : 'right'] : []),
+  ]
+  if (z > SAID)
+    return side.length === 0
+      ? 'push from behind with both thumbs'
+      : `push from behind, at the ${side.join(' ')}`
+  if (z < -SAID)
+    return side.length === 0 ? 'push the face with a thumb' : `push the face, at the ${side.join(' ')}`
+  if (y > SAID) return 'hold the foot and push the stone toward the bail'
+  if (y < -SAID) return 'hang it and tug the stone down'
+  return `hold the frame and push the stone ${x < 0 ? 'left' : 'right'}`
 }
 
 /** Pull rounded as a maker would say it: to 10 g under 1 kg, then to 0.1 kg. */
@@ -26,25 +65,44 @@ export interface HoldLine {
   readonly more: string
 }
 
-/** @example holdLine(hold, 900).say // 'Leaves last forward, at about 900 g of pull.' */
-export function holdLine(hold: Hold, grams: number): HoldLine {
-  const free = hold.directions.filter((d) => d.outcome === 'out').map((d) => WAY[d.id])
-  if (free.length > 0)
+/**
+ * The line from the first check, or, once it is there, from the thorough one; `grams` is the pull that goes with it.
+ * @example holdLine(hold, 900).say // 'Sits tight. Leaves last forward, at about 900 g of pull.'
+ */
+export function holdLine(hold: Hold, grams: number, sure?: Sure): HoldLine {
+  const free = hold.ways.filter((w) => w.outcome === 'out')
+  if (free.length > 0) {
+    const named = hold.directions.find((d) => d.outcome === 'out')
     return {
       verdict: 'fails',
       word: 'Not caught.',
-      say: `The stone slips out ${free[0]!}${free.length > 1 ? ` and ${free.length - 1} other way${free.length > 2 ? 's' : ''}` : ''}.`,
+      say: `The stone slips out ${named ? WAY[named.id] : sayWay(free[0]!.d)}${free.length > 1 ? ` and ${free.length - 1} other way${free.length > 2 ? 's' : ''}` : ''}.`,
       more: 'Bends over both faces, well spread, stop it.',
     }
-  const rattle = hold.rattle < 0.05 ? 'Sits tight.' : `Rattles ${hold.rattle.toFixed(1)} mm.`
-  const times = Math.round(hold.timesWeight)
-  return {
-    verdict: hold.verdict,
-    word: hold.verdict === 'sound' ? 'Sound.' : hold.verdict === 'doubtful' ? 'Caught, but weak.' : 'Fails.',
-    say: `${rattle} Leaves last ${WAY[hold.weakest]}, at ${sayPull(grams)}.`,
-    more:
-      hold.verdict === 'sound'
-        ? `${times} times its weight: worn, shaken and knocked.`
-        : `${times} times its weight; a knock can ask 100 times.`,
   }
+  const rattle = hold.rattle < 0.05 ? 'Sits tight.' : `Rattles ${hold.rattle.toFixed(1)} mm.`
+  const verdict = sure?.verdict ?? hold.verdict
+  const times = Math.round(sure?.timesWeight ?? hold.timesWeight)
+  const arrow = sure ? sure.release.d : hold.arrow
+  return {
+    verdict,
+    word: verdict === 'sound' ? 'Sound.' : verdict === 'doubtful' ? 'Caught, but weak.' : 'Fails.',
+    say: `${rattle} Leaves last ${sayWay(arrow)}, at ${sayPull(grams)}.`,
+    more: moreOf(verdict, times, sure),
+  }
+}
+
+/** What the verdict rests on. */
+function moreOf(verdict: Hold['verdict'], times: number, sure: Sure | undefined): string {
+  if (sure && !sure.turnedCaught) return `${times} times its weight, but it turns, and slips out turned.`
+  if (verdict === 'sound')
+    return `${times} times its weight: worn, shaken and knocked${sure ? ', every bend half a millimetre short too' : ''}.`
+  const knocked = sure?.demands.find((d) => d.id === 'knocked')
+  if (knocked?.verdict === 'doubtful')
+    return sure!.short.caught
+      ? `${times} times its weight as planned; with every bend half a millimetre short it does not bear a knock.`
+      : `${times} times its weight as planned; with every bend half a millimetre short it slips out ${sayWay(sure!.short.arrow)}.`
+  if (sure && sure.release.letsGo < LEAST_TRAVEL)
+    return `${times} times its weight, but it snaps out after ${sure.release.letsGo.toFixed(2)} mm.`
+  return `${times} times its weight; a knock can ask 100 times.`
 }

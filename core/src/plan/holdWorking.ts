@@ -1,6 +1,7 @@
-import { checkHold, type Hold } from '../hold/index.js'
+import { checkHold, heldOf, holdOf, releases, settingOf, type Hold, type Sure } from '../hold/index.js'
 import { family, type Options } from '../settings/index.js'
-import { solidOf, stoneFrom, stoneInputs } from '../stone/index.js'
+import type { Design } from '../design/index.js'
+import { solidOf, type Solid, stoneFrom, stoneInputs } from '../stone/index.js'
 import { NEWTON_PER_GRAM } from '../units/index.js'
 import { leaf, worker, type Formulas, type Quantity } from '../working/index.js'
 import type { Plan } from './plan.js'
@@ -16,7 +17,7 @@ type Numbers = Readonly<Record<string, number>>
 type Words = Readonly<Record<string, string>>
 
 /** Stone and options again from a formula's inputs. */
-function recompute(x: Numbers, w: Words): Hold {
+function again(x: Numbers, w: Words): { readonly design: Design; readonly solid: Solid } {
   const plainNames = <T>(of: Readonly<Record<string, T>>) =>
     Object.fromEntries(
       Object.entries(of).flatMap(([k, v]) => (k.startsWith('stone.') ? [[k.slice(6), v]] : [])),
@@ -29,18 +30,36 @@ function recompute(x: Numbers, w: Words): Hold {
     if (p.kind === 'places') options[p.id] = w[key] === '' ? [] : w[key]!.split(', ').map(Number)
     else options[p.id] = p.kind === 'choice' ? w[key]! : x[key]!
   }
-  return checkHold(family(id).build(stone, options), solidOf(stone), 1)
+  return { design: family(id).build(stone, options), solid: solidOf(stone) }
+}
+
+/** The first check again. */
+function recompute(x: Numbers, w: Words): Hold {
+  const { design, solid } = again(x, w)
+  return checkHold(design, solid, 1)
+}
+
+/** The push again, with wires that give. */
+function pushed(x: Numbers, w: Words): number {
+  const { design, solid } = again(x, w)
+  const setting = settingOf(design, heldOf(solid))
+  return releases(setting, holdOf(setting, 1)).weakest.force
 }
 
 export const holdFormulas = {
   'hold.force': {
     unit: 'N',
-    text: 'least, over six directions, of the largest force the touching wires balance without friction, each span by its plastic collapse load at the low end of the yield range; from every measure and option',
+    text: 'least, over all directions, of the largest force the touching wires balance without friction, each span by its plastic collapse load at the low end of the yield range; from every measure and option',
     of: (x, w) => recompute(x, w).force,
+  },
+  'hold.release': {
+    unit: 'N',
+    text: 'least, over the directions in which it may leave, of the most that it takes to push the stone out while the wires give as springs and then for good; from every measure and option',
+    of: pushed,
   },
   'hold.rattle': {
     unit: 'mm',
-    text: 'farthest the stone goes in any of six directions before the wires stop it; from every measure and option',
+    text: 'farthest the stone goes in any of 26 directions before the wires stop it; from every measure and option',
     of: (x, w) => recompute(x, w).rattle,
   },
   'hold.pull': {
@@ -54,7 +73,7 @@ export const holdFormulas = {
 const work = worker(holdFormulas)
 
 /** The line's figures. The two that are searched for keep the value found and name every input it hangs on. */
-export function holdQuantities(made: Plan, hold: Hold): HoldQuantities {
+export function holdQuantities(made: Plan, hold: Hold, sure?: Sure): HoldQuantities {
   const s = stoneInputs(made.stone)
   const inputs: Record<string, Quantity> = {
     family: leaf('chosen', 'family', made.family, 'word'),
@@ -73,7 +92,9 @@ export function holdQuantities(made: Plan, hold: Hold): HoldQuantities {
     formula,
     inputs,
   })
-  const pull = work('hold.pull', { force: found('hold.force', hold.force) })
+  const pull = work('hold.pull', {
+    force: sure ? found('hold.release', sure.force) : found('hold.force', hold.force),
+  })
   return {
     pull,
     times: work('hold.times', { pull, mass: made.measures.mass }),

@@ -2,7 +2,19 @@ import { cutList, type CutList, type School } from '../cut/index.js'
 import type { Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import { stepsOf, type Step } from '../guide/index.js'
-import { checkHold, DEMANDS, type Hold } from '../hold/index.js'
+import {
+  checkHold,
+  DEMANDS,
+  heldOf,
+  holdOf,
+  releases,
+  settingOf,
+  SHORT,
+  shortened,
+  verdictOf,
+  type Hold,
+  type Setting,
+} from '../hold/index.js'
 import { costOf, plannedMinutes, type Cost } from '../price/index.js'
 import { family, type Family, type NamedQuantity, type Options, type Wish } from '../settings/index.js'
 import {
@@ -186,6 +198,7 @@ interface Candidate {
 
 /** Puts candidates through the holding check until one is sound; `only` sound ones, or else the strongest that was tried. */
 function trial(order: readonly Candidate[], solid: Solid, mass: number, only = false): Options | undefined {
+  const held = heldOf(solid)
   let best: { options: Options; times: number } | undefined
   let needed = 0
   let tries = 0
@@ -193,13 +206,24 @@ function trial(order: readonly Candidate[], solid: Solid, mass: number, only = f
     const strength = strengthOf(c.design)
     if (strength < needed) continue
     if (++tries > HOLD_TRIES) break
-    const hold = checkHold(c.design, solid, mass)
-    if (hold.verdict === 'sound') return c.options
+    const setting = settingOf(c.design, held)
+    const hold = holdOf(setting, mass)
+    if (hold.verdict === 'sound' && staysSound(c.design, setting, hold, mass)) return c.options
     if (!best || hold.timesWeight > best.times) best = { options: c.options, times: hold.timesWeight }
     // collapse loads grow with the bending strength of the wire: what is far too weak need not be tried
     needed = Math.max(needed, 0.85 * strength * (DEMANDS.knocked / Math.max(hold.timesWeight, 10)))
   }
   return only ? undefined : best?.options
+}
+
+/** What is sound at first sight: is it so pushed out with wires that give, and with every bend short. */
+function staysSound(design: Design, setting: Setting, hold: Hold, mass: number): boolean {
+  const bent = holdOf(shortened(design, setting, SHORT), mass)
+  const short = { caught: bent.caught, force: bent.force, arrow: bent.arrow }
+  // the cheaper part first
+  if (!short.caught || short.force < hold.force * (DEMANDS.knocked / hold.timesWeight)) return false
+  const { force, letsGo } = releases(setting, hold).weakest
+  return verdictOf({ caught: true, force, letsGo, short, mass }).verdict === 'sound'
 }
 
 /** Bending strength of a design's first wire, N mm: what its collapse loads go with. */

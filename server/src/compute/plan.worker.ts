@@ -1,5 +1,14 @@
 import type { SavedPlan } from '@verger/contract'
-import { holdLine, numberOf, plan, planHold, type Options, type PlanRequest } from '@verger/core'
+import {
+  holdLine,
+  holdQuantities,
+  numberOf,
+  plan,
+  planHold,
+  planSure,
+  type Options,
+  type PlanRequest,
+} from '@verger/core'
 
 export type ComputeResult =
   { readonly ok: true; readonly saved: SavedPlan } | { readonly ok: false; readonly problems: string[] }
@@ -10,9 +19,10 @@ export default function compute(request: PlanRequest): ComputeResult {
   if (!result.ok)
     return { ok: false, problems: result.findings.filter((f) => f.severity === 'error').map((f) => f.code) }
   const made = result.plan
-  const { hold, shown } = planHold(made)
-  const grams = numberOf(shown.pull)
-  const line = holdLine(hold, grams)
+  const { hold } = planHold(made)
+  const sure = hold.caught ? planSure(made, hold) : undefined
+  const grams = numberOf(holdQuantities(made, hold, sure).pull)
+  const line = holdLine(hold, grams, sure)
   return {
     ok: true,
     saved: {
@@ -28,12 +38,13 @@ export default function compute(request: PlanRequest): ComputeResult {
       },
       lengths: Object.fromEntries(made.cut.wires.map((w) => [w.id, numberOf(w.length)])),
       hold: {
-        verdict: hold.verdict,
+        verdict: line.verdict,
         word: line.word,
         say: line.say,
         grams,
-        timesWeight: hold.timesWeight,
+        timesWeight: sure?.timesWeight ?? hold.timesWeight,
         weakest: hold.weakest,
+        arrow: [...(sure?.release.d ?? hold.arrow)],
       },
       metal: numberOf(made.cut.metal),
       minutes: made.steps.reduce((sum, s) => sum + s.minutes, 0),

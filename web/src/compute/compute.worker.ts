@@ -5,14 +5,19 @@ import {
   fitInFrame,
   gaugeNeighbours,
   holdLine,
+  holdQuantities,
   numberOf,
   plan,
   planHold,
+  planSurePart,
   startingOptions,
   stoneMore,
   stoneText,
+  sureFrom,
+  type Hold,
   type Plan,
   type Stone,
+  type SureParts,
 } from '@verger/core'
 import { expose } from 'comlink'
 
@@ -26,6 +31,14 @@ const compute = {
   startingOptions,
   stoneMore,
   gaugeNeighbours,
+  surePart: planSurePart,
+  /** The thorough check from its parts, with its own line and figures. */
+  sure(made: Plan, hold: Hold, parts: SureParts) {
+    const sure = sureFrom(made, hold, parts)
+    if (!sure) throw new RangeError('a part of the thorough check is missing')
+    const shown = holdQuantities(made, hold, sure)
+    return { sure, shown, line: holdLine(hold, numberOf(shown.pull), sure) }
+  },
   /** Stones that go into this very frame, best held first; those of another shape or size are left out. */
   fitting(made: Plan, stones: readonly { readonly id: string; readonly stone: Stone }[]) {
     return stones

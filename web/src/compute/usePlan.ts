@@ -1,4 +1,15 @@
-import type { HoldLine, Options, Plan, PlanHold, PlanResult, Stone, WorkshopSettings } from '@verger/core'
+import type {
+  HoldLine,
+  Options,
+  Plan,
+  PlanHold,
+  PlanResult,
+  Stone,
+  Sure,
+  SurePart,
+  SureParts,
+  WorkshopSettings,
+} from '@verger/core'
 import { wrap } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import type { Compute } from './compute.worker.js'
@@ -17,8 +28,13 @@ export interface LivePlan {
   /** The last plan that could be built: kept on screen while an option is out of range. */
   readonly plan: Plan | undefined
   readonly hold: (PlanHold & { readonly line: HoldLine }) | undefined
+  /** The thorough check, once all of it is there; it follows the first one. */
+  readonly sure: Sure | undefined
   readonly busy: boolean
 }
+
+/** Parts of the thorough check in their order; each is asked for alone, so that a changed plan stops the rest. */
+const PARTS: readonly SurePart[] = ['release', 'short', 'turned']
 
 /** The plan of these choices, recomputed on each change; holding follows when it is ready. Late answers are dropped. */
 export function usePlan(
@@ -32,6 +48,7 @@ export function usePlan(
     result: undefined,
     plan: undefined,
     hold: undefined,
+    sure: undefined,
     busy: true,
   })
   const turn = useRef(0)
@@ -46,11 +63,22 @@ export function usePlan(
         result,
         plan: result.ok ? result.plan : old.plan,
         hold: old.hold,
+        sure: old.sure,
         busy: result.ok,
       }))
       if (!result.ok) return
       const hold = await slowWorker().hold(result.plan)
-      if (fresh()) setLive((old) => ({ ...old, hold, busy: false }))
+      if (!fresh()) return
+      // the first check stands until the thorough one is there
+      setLive((old) => ({ ...old, hold, sure: undefined }))
+      let parts: SureParts = {}
+      for (const part of hold.hold.caught ? PARTS : []) {
+        parts = { ...parts, ...(await slowWorker().surePart(result.plan, hold.hold, part)) }
+        if (!fresh()) return
+      }
+      const made = hold.hold.caught ? await slowWorker().sure(result.plan, hold.hold, parts) : undefined
+      if (!fresh()) return
+      setLive((old) => ({ ...old, hold: made ? { ...hold, ...made } : hold, sure: made?.sure, busy: false }))
     })()
   }, [stone, family, options, settings])
   return live

@@ -1,0 +1,115 @@
+import { dot, type Vec3 } from '../geom/index.js'
+import { barStiffness } from '../path/index.js'
+import { alloy } from '../wire/index.js'
+import type { Setting, Walked } from './check.js'
+import { fieldOf, resist } from './force.js'
+import { fromStone, movePose, newReach, touches, type Pose, type Touch } from './walk.js'
+
+/** A point of a push: how far the stone's middle has gone, and the force that it took to get there. */
+export interface PushPoint {
+  readonly travel: number
+  readonly force: number
+  readonly pose: Pose
+}
+
+/** What it takes to push the stone out, wires giving way before it. */
+export interface Release {
+  readonly d: Vec3
+  /** The most that it took on the way, N. */
+  readonly force: number
+  /** How far the stone had gone then, mm: so far the wires give and come back, or stay bent. */
+  readonly travel: number
+  /** Where it has fallen well under that: here the stone is let go, mm. */
+  readonly letsGo: number
+  /** The way, from where it lay until the force falls off. */
+  readonly way: readonly PushPoint[]
+  /** Wires that bore it at the peak, by id. */
+  readonly giving: readonly string[]
+}
+
+/** Each step of a push, mm of the stone's fastest point. */
+const STEP = 0.08
+const MOST_STEPS = 70
+/** Wires this near the stone bear on it in a step, mm. */
+const NEAR = 0.02
+/** The push is over when the force has fallen to this share of its peak. */
+const FALLEN = 0.6
+/** Behind the peak it is followed this far at least, mm. */
+const AFTER = 0.25
+
+/** Stiffness of a wire at a station against a push along m, N/mm; remembered as capacities are. */
+export type StiffnessMemory = Map<number, { readonly m: Vec3; readonly k: number }>
+
+function stiffness(setting: Setting, touch: Touch, memory: StiffnessMemory): number {
+  const known = memory.get(touch.station)
+  if (known && dot(known.m, touch.m) > 0.985) return known.k
+  const station = setting.stations[touch.station]!
+  const span = setting.spans[station.span]!
+  const k =
+    span.kind === 'bound'
+      ? Infinity
+      : barStiffness(
+          {
+            points: span.points,
+            start: span.start,
+            end: span.end,
+            profile: span.wire.stock.profile,
+            size: span.wire.stock.size.mm,
+            modulus: alloy(span.wire.stock.alloy).modulus,
+          },
+          station.index,
+          touch.m,
+        )
+  memory.set(touch.station, { m: touch.m, k })
+  return k
+}
+
+/**
+ * Pushes the stone along d while the wires give way: at each step every wire that it presses on bears what its give asks, stiffness × how deep
+ * the stone stands in it, but no more than it collapses at; the stone goes where that is least, and the most that it took is what releases it.
+ * So a wire that has to give by a hair only to let the stone past counts with a hair's force, and a long springy span lets go before it bends.
+ * Small displacements of the wires; each gives by itself.
+ */
+export function pushOut(
+  setting: Setting,
+  from: Pick<Walked, 'd' | 'pose'>,
+  clear: number,
+  memory: StiffnessMemory = new Map(),
+): Release {
+  const { held, spans, stations } = setting
+  const { d } = from
+  let pose = from.pose
+  let at = fromStone(pose, held.centre)
+  const start = at
+  const reach = newReach(stations.length)
+  const way: PushPoint[] = []
+  let peak = { force: 0, travel: 0, giving: [] as readonly string[] }
+  for (let i = 0; i < MOST_STEPS; i++) {
+    const contacts = touches(held, stations, pose, NEAR, reach)
+    const travel = dot([at[0] - start[0], at[1] - start[1], at[2] - start[2]], d)
+    const field = fieldOf({
+      spans,
+      stations,
+      contacts,
+      centre: at,
+      length: held.size,
+      memory: setting.memory,
+      // half a step more than it stands in already: that much is to come
+      atMost: (t) => stiffness(setting, t, memory) * (Math.max(0, -t.gap) + STEP / 2),
+    })
+    const { force, motion, giving } = resist(field, d)
+    way.push({ travel, force, pose })
+    if (force > peak.force)
+      peak = { force, travel, giving: [...new Set(giving.map((s) => spans[s]!.wire.id))] }
+    if (travel > clear || (travel > peak.travel + AFTER && force < FALLEN * peak.force)) break
+    const { v, w } = motion
+    const turn: Vec3 = [w[0] / held.size, w[1] / held.size, w[2] / held.size]
+    const fastest = Math.hypot(...v) + Math.hypot(...w)
+    const s = STEP / Math.max(fastest, 1e-9)
+    const moved = STEP * 1.5
+    for (let k = 0; k < reach.bound.length; k++) reach.bound[k] = reach.bound[k]! - moved
+    pose = movePose(pose, at, [v[0] * s, v[1] * s, v[2] * s], [turn[0] * s, turn[1] * s, turn[2] * s])
+    at = fromStone(pose, held.centre)
+  }
+  return { d, ...peak, letsGo: way[way.length - 1]?.travel ?? 0, way }
+}
