@@ -245,11 +245,33 @@ export function resist(field: Field, d: Vec3): Resistance {
     force += share
     if (share > 1e-6 * scale) giving.push(s)
   })
-  return {
-    force,
-    motion: { v: [y[0]!, y[1]!, y[2]!], w: [y[3]!, y[4]!, y[5]!] },
-    giving,
+  return { force, motion: plainest(field, d, force, [y[0]!, y[1]!, y[2]!], [y[3]!, y[4]!, y[5]!]), giving }
+}
+
+/** What the wires take for a motion of the stone: in each span the most that one of its contacts asks, N mm a mm. */
+export function takenBy({ wrench, cap, row, used }: Field, v: Vec3, w: Vec3): number {
+  const most = new Float64Array(used.length)
+  for (let i = 0, o = 0; i < cap.length; i++, o += 6) {
+    const rate =
+      wrench[o]! * v[0] +
+      wrench[o + 1]! * v[1] +
+      wrench[o + 2]! * v[2] +
+      wrench[o + 3]! * w[0] +
+      wrench[o + 4]! * w[1] +
+      wrench[o + 5]! * w[2]
+    const asks = cap[i]! * rate
+    if (asks > most[row[i]!]!) most[row[i]!] = asks
   }
+  return most.reduce((sum, x) => sum + x, 0)
+}
+
+/** Of the motions that take as little, one without turns and slides that nothing asks for: a ball may spin as it likes. */
+function plainest(field: Field, d: Vec3, force: number, v: Vec3, w: Vec3): Resistance['motion'] {
+  const enough = force * (1 + 1e-6) + 1e-9
+  const still: Vec3 = [0, 0, 0]
+  if (takenBy(field, d, still) <= enough) return { v: d, w: still }
+  if (takenBy(field, v, still) <= enough) return { v, w: still }
+  return takenBy(field, d, w) <= enough ? { v: d, w } : { v, w }
 }
 
 /**

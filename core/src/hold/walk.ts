@@ -155,10 +155,14 @@ const STILL = 0.002
 const EVEN_RATIO = 0.08
 /** Most that a move is carried on, as a multiple of itself. */
 const MOST_AHEAD = 8
+/** A step that gains as much as this is no creeping to a stop, mm. */
+const GOING = 0.01
 /** A step that gains less than this is none, mm. */
 const NOTHING = 1e-4
 const STILL_STEPS = 2
 const MOST_STEPS = 140
+/** A stone that fits without play may stand this deep in a wire: wires are followed from point to point, and between two of them lies a hair's less. */
+const SLACK = 0.0003
 /** A wire that the stone overlaps by rounding pushes it out by this at most, mm. */
 const PUSH = 0.01
 
@@ -176,6 +180,7 @@ export function walk({ held, stations, direction, clear, start = REST, first }: 
   let at = fromStone(pose, centre)
   const from = at
   let still = 0
+  let lastGain = 0
   let steps = 0
   const memory: Reach = { bound: first ? first.bound.slice() : newReach(stations.length).bound }
   const { size } = held
@@ -218,6 +223,7 @@ export function walk({ held, stations, direction, clear, start = REST, first }: 
     at = fromStone(pose, centre)
     const travel = dot(sub(at, from), direction)
     if (travel > clear) return { outcome: 'out', travel, pose, steps, reach: memory }
+    lastGain = gain
     still = gain < STILL ? still + 1 : 0
     if (still >= STILL_STEPS) return { outcome: 'caught', travel, pose, steps, reach: memory }
     // longer steps while it runs free, shorter ones where it is being stopped
@@ -226,7 +232,9 @@ export function walk({ held, stations, direction, clear, start = REST, first }: 
         ? Math.min(near.length === 0 ? 2 : 0.5, step * 2)
         : Math.max(LEAST_STEP, Math.min(step / 2, 4 * gain))
   }
-  return { outcome: 'caught', travel: dot(sub(at, from), direction), pose, steps, reach: memory }
+  // it was still going when it was left alone: nothing had stopped it
+  const outcome = steps >= MOST_STEPS && lastGain > GOING ? 'out' : 'caught'
+  return { outcome, travel: dot(sub(at, from), direction), pose, steps, reach: memory }
 }
 
 /** What a stone does that is turned as far as the wires let it. */
@@ -296,7 +304,7 @@ function bestMove(spec: {
   const rows = new Float64Array(7 * near.length)
   near.forEach((t, i) => {
     const moment = cross(sub(t.q, at), t.m)
-    rows.set([...t.m, moment[0] * lever, moment[1] * lever, moment[2] * lever, t.gap], 7 * i)
+    rows.set([...t.m, moment[0] * lever, moment[1] * lever, moment[2] * lever, t.gap + SLACK], 7 * i)
   })
   const entries = new Array<number>(6).fill(0)
   const priced = { entries, cost: 0 }

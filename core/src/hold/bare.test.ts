@@ -1,0 +1,388 @@
+import highsLoader from 'highs'
+import type { Vec3 } from '../geom/index'
+import { seeded } from '../testing'
+import { bareDesign, ball, cone, hoop, rail, type BareWire } from '../testingDesigns'
+import { alloy, section } from '../wire/index'
+import {
+  DIRECTIONS,
+  holdOf,
+  pushOut,
+  resist,
+  settingOf,
+  SPHERE,
+  stationsOfDesign,
+  walkIn,
+  WAYS,
+  type Field,
+  type Held,
+} from './index'
+
+const ROUNDS = Number(process.env.LP_ROUNDS ?? 60)
+const SEED = Number(process.env.SEED ?? 1)
+
+const setting = (wires: readonly BareWire[], held: Held, spacing?: number) =>
+  settingOf(bareDesign(wires), held, spacing)
+const outcome = (wires: readonly BareWire[], held: Held, d: Vec3) => walkIn(setting(wires, held), d).outcome
+const way = (id: string): Vec3 => DIRECTIONS.find((x) => x.id === id)!.d
+
+/** Straight fingers round a ball, each leaning in over it and touching at this height above its middle (degrees), its clamp so far below. */
+const claws = (R: number, size: number, height: number, long: number, count = 3): BareWire[] => {
+  const wire = `${size.toFixed(1)} metric`
+  const e = (height * Math.PI) / 180
+  return Array.from({ length: count }, (_, k): BareWire => {
+    const a = (2 * Math.PI * k) / count
+    const out: Vec3 = [Math.cos(a), Math.sin(a), 0]
+    const reach = R + size / 2
+    const touch: Vec3 = [out[0] * reach * Math.cos(e), out[1] * reach * Math.cos(e), reach * Math.sin(e)]
+    // along the wire, square to the contact's normal, upward and in
+    const t: Vec3 = [-out[0] * Math.sin(e), -out[1] * Math.sin(e), Math.cos(e)]
+    const at = (s: number): Vec3 => [touch[0] + t[0] * s, touch[1] + t[1] * s, touch[2] + t[2] * s]
+    return {
+      id: `claw-${k}`,
+      size: wire,
+      path: { segments: [{ kind: 'line', from: at(-long - 1), to: at(0.6) }] },
+      bound: [[0, 1]],
+    }
+  })
+}
+
+describe('directions', () => {
+  it('26 ways and 162 on the sphere, all of length 1, all different, in opposite pairs', () => {
+    expect(WAYS.length).toBe(26)
+    expect(SPHERE.ways.length).toBe(162)
+    expect(SPHERE.faces.length).toBe(320)
+    for (const list of [WAYS, SPHERE.ways]) {
+      expect(new Set(list.map((d) => d.map((v) => v.toFixed(4)).join())).size).toBe(list.length)
+      for (const d of list) {
+        expect(Math.hypot(...d)).toBeCloseTo(1, 9)
+        expect(list.some((e) => Math.hypot(e[0] + d[0], e[1] + d[1], e[2] + d[2]) < 1e-6)).toBe(true)
+      }
+    }
+  })
+})
+
+describe('a sphere between two hoops', () => {
+  /** Two hoops of inside diameter `inside`, as far apart as touches the ball and so much more. */
+  const hoops = (R: number, inside: number, d: number, play = 0): BareWire[] => {
+    const r = inside / 2 + d / 2
+    const half = r < R + d / 2 ? Math.sqrt((R + d / 2) ** 2 - r ** 2) : 2
+    return [hoop('upper', r, half + play / 2), hoop('lower', r, -half - play / 2)]
+  }
+
+  it('narrower than it: caught; the spacing is the closed form of the sizes', () => {
+    // R 6, d 1: 9.5 inside stand 7.66 apart
+    const s = setting(hoops(6, 9.5, 1), ball(6))
+    const h = holdOf(s, 2)
+    expect(h.caught).toBe(true)
+    expect(h.rattle).toBeLessThan(0.05)
+    expect(h.contacts.length).toBeGreaterThan(10)
+  })
+
+  it('wider: it slips out both ways', () => {
+    const wide = hoops(6, 12.4, 1)
+    expect(outcome(wide, ball(6), way('front'))).toBe('out')
+    expect(outcome(wide, ball(6), way('back'))).toBe('out')
+  })
+
+  it('set apart they let it rattle by half of that each way', () => {
+    const walked = walkIn(setting(hoops(6, 9.5, 1, 0.6), ball(6)), way('front'))
+    expect(walked.outcome).toBe('caught')
+    expect(walked.travel).toBeCloseTo(0.3, 1)
+  })
+
+  it('turns freely: its force hangs on no moment', () => {
+    const s = setting(hoops(6, 9.5, 1), ball(6))
+    const h = holdOf(s, 2)
+    expect(Number.isFinite(h.force)).toBe(true)
+    expect(h.force).toBeGreaterThan(0)
+    // mirror images hold alike
+    expect(h.directions[0]!.force / h.directions[1]!.force).toBeCloseTo(1, 2)
+  })
+
+  it('does not hang on how finely the wires are followed: 2 %', () => {
+    const forces = [2, 1, 0.5, 0.25].map((spacing) => {
+      const s = setting(hoops(6, 9.5, 1), ball(6), spacing)
+      return holdOf(s, 2).directions[0]!.force
+    })
+    for (const f of forces.slice(1)) expect(f / forces[forces.length - 1]!).toBeCloseTo(1, 1)
+    expect(Math.abs(forces[2]! / forces[3]! - 1)).toBeLessThan(0.02)
+  })
+})
+
+describe('a ball in claws', () => {
+  it('pulled up: three times Mp over the finger’s length, by the sine of where they touch', () => {
+    for (const [height, long] of [
+      [30, 8],
+      [50, 8],
+      [30, 12],
+    ] as const) {
+      const s = setting(claws(5, 1, height, long), ball(5), 0.25)
+      const walked = walkIn(s, way('front'))
+      expect(walked.outcome).toBe('caught')
+      const h = holdOf(s, 1)
+      const mp = section('round', 1).plastic * alloy('copper').yield['half hard'][0]
+      const closed = (3 * mp * Math.sin((height * Math.PI) / 180)) / long
+      // wires within 0.02 mm touch: the nearest of them stands up to half a millimetre nearer the clamp
+      expect(h.directions[0]!.force / closed).toBeGreaterThan(0.97)
+      expect(h.directions[0]!.force / closed).toBeLessThan(long / (long - 0.9))
+    }
+  })
+
+  it('twice as thick at the same place: eight times the force', () => {
+    const force = (size: number) =>
+      holdOf(setting(claws(5, size, 40, 10), ball(5), 0.25), 1).directions[0]!.force
+    expect(force(1.2) / force(0.6)).toBeGreaterThan(7.2)
+    expect(force(1.2) / force(0.6)).toBeLessThan(8.8)
+  })
+
+  it('is free downward, where nothing is; and one claw alone catches nothing', () => {
+    expect(outcome(claws(5, 1, 30, 8), ball(5), way('back'))).toBe('out')
+    expect(outcome(claws(5, 1, 30, 8, 1), ball(5), [0.7071, 0, 0.7071])).toBe('out')
+  })
+})
+
+describe('windows and channels', () => {
+  it('four stops: a window wider than the ball lets it through, a narrower one does not', () => {
+    const stops = (half: number): BareWire[] => [
+      rail('left', [-half - 0.5, -20, 6], [-half - 0.5, 20, 6]),
+      rail('right', [half + 0.5, -20, 6], [half + 0.5, 20, 6]),
+      rail('below', [-20, -half - 0.5, 7], [20, -half - 0.5, 7]),
+      rail('above', [-20, half + 0.5, 7], [20, half + 0.5, 7]),
+    ]
+    expect(outcome(stops(5.2), ball(5), way('front'))).toBe('out')
+    expect(outcome(stops(4.2), ball(5), way('front'))).toBe('caught')
+  })
+
+  it('a ball in a channel of four rails is free along it, and stopped across', () => {
+    const r = 3.6
+    const channel = [
+      [r, r],
+      [r, -r],
+      [-r, r],
+      [-r, -r],
+    ].map(([x, z], i) => rail(`rail-${i}`, [x!, -30, z!], [x!, 30, z!]))
+    // rails touch the ball at 45 degrees: their middles stand R + d/2 from its axis
+    const held = ball(Math.hypot(r, r) - 0.5)
+    const h = holdOf(setting(channel, held), 1)
+    const by = (id: string) => h.directions.find((d) => d.id === id)!
+    expect(by('up').outcome).toBe('out')
+    expect(by('down').outcome).toBe('out')
+    for (const id of ['left', 'right', 'front', 'back']) expect(by(id).outcome).toBe('caught')
+    expect(h.verdict).toBe('fails')
+  })
+})
+
+describe('a tapered crystal in wraps', () => {
+  /** Rings that lie on the taper at two heights. */
+  const wraps = (thin: number, thick: number, length: number): BareWire[] =>
+    [-0.25, 0.25].map((at, k) => {
+      const y = at * length
+      const slope = (thick - thin) / length
+      const r = (thin + thick) / 2 + slope * y + 0.5 * Math.hypot(1, slope)
+      return hoop(`wrap-${k}`, r, y, 'y')
+    })
+
+  it('leaves toward its thick end, and is stopped by the taper toward the thin one', () => {
+    const held = cone(3, 6, 24)
+    expect(outcome(wraps(3, 6, 24), held, way('up'))).toBe('out')
+    expect(outcome(wraps(3, 6, 24), held, way('down'))).toBe('caught')
+  })
+
+  it('without taper it leaves both ways', () => {
+    const held = cone(4, 4, 24)
+    expect(outcome(wraps(4, 4, 24), held, way('up'))).toBe('out')
+    expect(outcome(wraps(4, 4, 24), held, way('down'))).toBe('out')
+  })
+})
+
+describe('a taut wire', () => {
+  /** Two wires that cross over a ball, each straight down on both sides to its anchors: four legs. */
+  const over = (more: Partial<BareWire>, R = 5): BareWire[] => {
+    const r = R + (more.size ? 0.5 : 0.25)
+    return (
+      [
+        [1, 0, 0],
+        [0, 1, 0],
+      ] as const
+    ).map((x, k): BareWire => ({
+      id: `over-${k}`,
+      size: '0.5 metric',
+      path: {
+        segments: [
+          { kind: 'line', from: [x[0] * r, x[1] * r, -8], to: [x[0] * r, x[1] * r, 0] },
+          { kind: 'arc', centre: [0, 0, 0], x, y: [0, 0, 1], radius: r, sweep: Math.PI },
+          { kind: 'line', from: [-x[0] * r, -x[1] * r, 0], to: [-x[0] * r, -x[1] * r, -8] },
+        ],
+      },
+      bound: [
+        [0, 0.4],
+        [8 + Math.PI * r + 7.6, 16 + Math.PI * r],
+      ],
+      ...more,
+    }))
+  }
+  // it is taut between its two joints
+  const taut = { taut: true }
+
+  it('is a cable: its two legs bear twice its tension, many times what it bears as a beam', () => {
+    const pull = (section('round', 0.5).area * alloy('copper').yield['half hard'][0]) as number
+    const force = (more: Partial<BareWire>) => holdOf(setting(over(more), ball(5)), 1).directions[0]!.force
+    expect(force(taut) / (4 * pull)).toBeCloseTo(1, 1)
+    expect(force(taut)).toBeGreaterThan(5 * force({}))
+    // a joint that slips sooner ends it
+    expect(force({ ...taut, slip: 10 }) / 40).toBeCloseTo(1, 1)
+    // square law: twice as thick bears four times
+    const thick = holdOf(setting(over({ ...taut, size: '1.0 metric' }), ball(5)), 1).directions[0]!.force
+    expect(thick / force(taut)).toBeCloseTo(4, 0)
+  })
+})
+
+describe('input that nothing can be said of', () => {
+  const finite = (h: ReturnType<typeof holdOf>) => {
+    for (const v of [h.force, h.timesWeight, h.rattle, ...h.sphere, ...h.arrow, ...h.turning])
+      expect(Number.isNaN(v)).toBe(false)
+    expect(h.verdict).toBe('fails')
+  }
+  it('no wire near the stone, a stone outside the wires, a wire without a joint: not caught, and no NaN', () => {
+    finite(holdOf(setting([hoop('far', 50, 0)], ball(3)), 1))
+    finite(holdOf(setting([hoop('hoop', 6, 0), hoop('other', 6, 8)], ball(3, [40, 0, 0])), 1))
+    finite(holdOf(setting([{ ...hoop('loose', 6, 0), bound: [] }, hoop('far', 60, 0)], ball(3)), 1))
+  })
+  it('a stone without mass is held by any force: times its weight is infinite, not NaN', () => {
+    const s = setting([hoop('upper', 5.25, 3.83), hoop('lower', 5.25, -3.83)], ball(6))
+    expect(holdOf(s, 0).timesWeight).toBe(Infinity)
+  })
+})
+
+describe('forces as a linear program', () => {
+  /** A random set of contacts on a ball or a box, in a few spans. */
+  function randomField(random: () => number): Field {
+    const spans = 1 + Math.floor(random() * 8)
+    const count = spans + 3 + Math.floor(random() * 40)
+    const wrench = new Float64Array(6 * count)
+    const cap = new Float64Array(count)
+    const row = new Int32Array(count)
+    const flat = random() < 0.3
+    for (let i = 0; i < count; i++) {
+      const n: number[] = Array.from({ length: 3 }, () => random() * 2 - 1)
+      if (flat) n[2] = 0
+      const size = Math.hypot(...n) || 1
+      const arm = Array.from({ length: 3 }, () => random() * 2 - 1)
+      const [x, y, z] = n.map((v) => v / size) as [number, number, number]
+      // on a ball the arm lies along the normal, and there is no moment
+      const [a, b, c] = (random() < 0.3 ? [x, y, z] : arm) as [number, number, number]
+      wrench.set([x, y, z, b * z - c * y, c * x - a * z, a * y - b * x], 6 * i)
+      cap[i] = 0.1 + 30 * random()
+      row[i] = i < spans ? i : Math.floor(random() * spans)
+    }
+    return {
+      wrench,
+      cap,
+      row,
+      station: Int32Array.from({ length: count }, (_, i) => i),
+      used: Array.from({ length: spans }, (_, i) => i),
+    }
+  }
+
+  it(`the dual over the stone’s motions is the program of the contact forces, solved by another solver: ${ROUNDS} random sets`, async () => {
+    const highs = await highsLoader()
+    const random = seeded(SEED)
+    let held = 0
+    for (let k = 0; k < ROUNDS; k++) {
+      const field = randomField(random)
+      const d = SPHERE.ways[Math.floor(random() * 162)]!
+      const { cap, wrench, row, used } = field
+      // primal: most F with Σ f w + s = F d, f >= 0, Σ f/c <= 1 in each span; what remains costs 100 a newton
+      const count = cap.length
+      const lines = [
+        'Maximize',
+        ` obj: F${[0, 1, 2, 3, 4, 5].map((r) => ` - 100 p${r} - 100 m${r}`).join('')}`,
+        'Subject To',
+      ]
+      for (let r = 0; r < 6; r++) {
+        const terms = Array.from({ length: count }, (_, i) => {
+          const v = wrench[6 * i + r]!
+          return `${v < 0 ? '-' : '+'} ${Math.abs(v).toFixed(12)} f${i}`
+        })
+        const along = r < 3 ? d[r as 0 | 1 | 2] : 0
+        lines.push(
+          ` r${r}: ${terms.join(' ')} + p${r} - m${r} ${along > 0 ? '-' : '+'} ${Math.abs(along).toFixed(12)} F = 0`,
+        )
+      }
+      used.forEach((s) => {
+        const terms = Array.from({ length: count }, (_, i) =>
+          row[i] === s ? `+ ${(1 / cap[i]!).toFixed(12)} f${i}` : '',
+        ).filter(Boolean)
+        lines.push(` s${s}: ${terms.join(' ')} <= 1`)
+      })
+      lines.push('End')
+      const other = highs.solve(lines.join('\n'))
+      expect(other.Status).toBe('Optimal')
+      const mine = resist(field, d)
+      expect(Math.abs(mine.force - other.ObjectiveValue)).toBeLessThan(
+        1e-5 * Math.max(1, other.ObjectiveValue),
+      )
+      // its motion goes 1 along, and the force is what the spans take for it: the gap between the two programs is nothing
+      const { v, w } = mine.motion
+      if (mine.force > 0) expect(v[0] * d[0] + v[1] * d[1] + v[2] * d[2]).toBeGreaterThan(1 - 1e-6)
+      let taken = 0
+      for (const s of used) {
+        let most = 0
+        for (let i = 0; i < count; i++)
+          if (row[i] === s) {
+            const o = 6 * i
+            const rate =
+              wrench[o]! * v[0] +
+              wrench[o + 1]! * v[1] +
+              wrench[o + 2]! * v[2] +
+              wrench[o + 3]! * w[0] +
+              wrench[o + 4]! * w[1] +
+              wrench[o + 5]! * w[2]
+            most = Math.max(most, cap[i]! * rate)
+          }
+        taken += most
+      }
+      expect(Math.abs(taken - mine.force)).toBeLessThan(1e-4 * Math.max(1, mine.force))
+      if (mine.force > 0) held++
+    }
+    expect(held).toBeGreaterThan(ROUNDS / 10)
+  })
+})
+
+describe('pushed out, wires giving', () => {
+  it('a ball out of claws: what they bear where they reach far over it, a part of it where they spring open by the little that is asked', () => {
+    const pushed = (height: number) => {
+      const s = setting(claws(5, 1, height, 12), ball(5), 0.25)
+      return { released: pushOut(s, walkIn(s, way('front')), 30), rigid: holdOf(s, 1).directions[0]!.force }
+    }
+    const deep = pushed(45)
+    expect(deep.released.force / deep.rigid).toBeGreaterThan(0.7)
+    expect(deep.released.force / deep.rigid).toBeLessThan(1.5)
+    expect(deep.released.giving.length).toBe(3)
+    expect(deep.released.way[0]!.travel).toBe(0)
+    // a reach of 8 degrees: 0.05 mm to open, 3 EI/l³ each: about a fifth of what yields
+    const shallow = pushed(8)
+    expect(shallow.released.force).toBeLessThan(0.6 * shallow.rigid)
+    expect(shallow.released.force).toBeGreaterThan(0)
+  })
+
+  it('spans between joints, inside them and beyond', () => {
+    const { spans } = stationsOfDesign(
+      bareDesign([
+        rail('rail', [0, 0, 0], [20, 0, 0], {
+          bound: [
+            [4, 5],
+            [12, 13],
+          ],
+        }),
+      ]),
+    )
+    expect(spans.map((s) => [s.kind, s.start, s.end])).toEqual([
+      ['free', 'free', 'clamp'],
+      ['bound', 'clamp', 'clamp'],
+      ['span', 'clamp', 'clamp'],
+      ['bound', 'clamp', 'clamp'],
+      ['free', 'clamp', 'free'],
+    ])
+  })
+})
