@@ -1,10 +1,19 @@
 import type { MeshIndex, Vec3 } from '../geom/index.js'
-import { bodyOf, bodyVolume, type DomeSeed, type Nearest, type Solid } from '../stone/index.js'
+import {
+  bodyOf,
+  bodyVolume,
+  outlineNearest,
+  type DomeSeed,
+  type Nearest,
+  type Solid,
+} from '../stone/index.js'
 
 /** What is held, in its own frame: its surface, its box, its middle, and half of its largest measure (all mm). */
 export interface Held {
   /** Nearest point of the surface; the seed makes the next question for a place nearby quick, and may be left alone. */
   nearest(p: Vec3, seed: DomeSeed): Nearest
+  /** Distance of a place in plan from the stone's outline, below 0 inside, and the way outward; where its outline is known. */
+  outside?(x: number, y: number): { readonly distance: number; readonly way: readonly [number, number] }
   readonly low: Vec3
   readonly high: Vec3
   /** Centre of its mass. */
@@ -20,6 +29,10 @@ export function heldOf(solid: Solid): Held {
   const { outline, stone } = solid
   return {
     nearest: (p, seed) => solid.nearest(p[0], p[1], p[2], seed),
+    outside: (x, y) => {
+      const e = outlineNearest(outline, x, y)
+      return { distance: e.distance, way: [e.nx, e.ny] }
+    },
     low: [outline.left, outline.bottom, solid.back],
     high: [outline.right, outline.top, solid.apex],
     centre: centreOfMass(solid),

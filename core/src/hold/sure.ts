@@ -71,10 +71,18 @@ export function shortened(design: Design, { held }: Setting, by: number): Settin
   const { spans, stations } = stationsOfDesign(design)
   const drawn = stations.map((st): Station => {
     const { m, distance } = held.nearest(st.p, st.seed)
+    if (distance > st.section.size + 1) return st
+    const beside = held.outside?.(st.p[0], st.p[1])
+    if (beside) {
+      // a wire beside the stone stands half its thickness off the outline: what lies nearer than that reaches over a face
+      const reach = st.section.size / 2 - beside.distance
+      const back = Math.max(0, Math.min(by, reach))
+      return { ...st, p: [st.p[0] + beside.way[0] * back, st.p[1] + beside.way[1] * back, st.p[2]] }
+    }
+    // without an outline it is told by the slope of the face
     const out = Math.hypot(m[0], m[1])
-    // only what reaches over a face and lies near it
     const over = Math.min(1, Math.max(0, (Math.abs(m[2]) - 0.1) / 0.2))
-    if (over === 0 || out < 1e-6 || distance > st.section.size + 1) return st
+    if (over === 0 || out < 1e-6) return st
     const [x, y] = unit([m[0], m[1], 0])
     return { ...st, p: [st.p[0] + x * by * over, st.p[1] + y * by * over, st.p[2]] }
   })

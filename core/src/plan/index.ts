@@ -1,5 +1,7 @@
 export { gaugeNeighbours, gaugeWindows } from './gaugeWindows.js'
 export type { GaugeNeighbour, OptionWindow } from './gaugeWindows.js'
+export { byWorth, mendMoves, mends, pairsOf, tryMend } from './mend.js'
+export type { Mend } from './mend.js'
 export { glance } from './glance.js'
 export { plan, planHold, startingOptions, recorded, withMeasured } from './plan.js'
 export type { Plan, PlanRequest, PlanResult, PlanHold } from './plan.js'

@@ -80,6 +80,8 @@ export interface FamilyText {
   readonly findings: Readonly<Record<string, string>>
   readonly steps: Readonly<Record<string, StepWords>>
   readonly checks: Readonly<Record<string, string>>
+  /** Words of the moves. */
+  readonly moves: Readonly<Record<string, string>>
 }
 
 /** Words of one step, filled with its operation's values. */
@@ -99,6 +101,14 @@ export interface Wish {
   readonly temper: string
   /** Sizes of that metal that are kept, by label: they are tried first. */
   readonly kept?: readonly string[]
+}
+
+/** A change of options that may make the stone hold better. */
+export interface MendMove {
+  /** Key of the family's words for it; `values` fill them. */
+  readonly id: string
+  readonly change: Options
+  readonly values: Readonly<Record<string, number | string>>
 }
 
 /** What is asked of the wire whose size an option chooses. */
@@ -131,6 +141,8 @@ export interface Family {
   efforts(stone: Stone, options: Options, turns: Readonly<Record<string, Quantity>>): readonly EffortWorking[]
   /** What each wire must bear and how tightly it is bent, for its window of gauges; `mass` of the stone in g. */
   gauges(stone: Stone, options: Options, mass: number): readonly GaugeAsk[]
+  /** Changes that may make it hold better, each by itself; what they gain is computed in `plan`. */
+  moves(stone: Stone, options: Options): readonly MendMove[]
   /** What to look at in the proof of this piece, keys of `text.checks`. */
   checks(stone: Stone, options: Options): readonly string[]
   /** Options that a length met at a step replaces, by the step's id: "it measures 11 mm" instead of the planned 10. */

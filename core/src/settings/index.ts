@@ -15,5 +15,6 @@ export type {
   ShownWhen,
   StepWords,
   GaugeAsk,
+  MendMove,
   Wish,
 } from './family.js'

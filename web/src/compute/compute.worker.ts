@@ -14,6 +14,7 @@ import {
   stoneMore,
   stoneText,
   sureFrom,
+  tryMend,
   type Hold,
   type Plan,
   type Stone,
@@ -31,6 +32,7 @@ const compute = {
   startingOptions,
   stoneMore,
   gaugeNeighbours,
+  tryMend,
   surePart: planSurePart,
   /** The thorough check from its parts, with its own line and figures. */
   sure(made: Plan, hold: Hold, parts: SureParts) {

@@ -3,6 +3,7 @@ import { build } from './build.js'
 import { candidates } from './candidates.js'
 import { fits, review } from './fits.js'
 import { gauges } from './gauges.js'
+import { moves } from './moves.js'
 import { readOptions } from './options.js'
 import { params } from './params.js'
 import { text } from './text.js'
@@ -24,6 +25,7 @@ export const boundFrame: Family = {
   outputs,
   efforts,
   gauges,
+  moves,
   checks: () => ['frame-only', 'shake', 'push', 'ends', 'bail', 'symmetry', 'stone', 'temporary'],
   measured: { 'bind-foot': 'foot', 'bind-neck': 'neck', 'roll-bail': 'bail' },
   mends: {

@@ -214,6 +214,18 @@ export const text: FamilyText = {
       caution: 'Cut into the hand or a cloth: ends fly.',
     },
   },
+  moves: {
+    'deeper-front': 'Bends in front {by:1} mm deeper',
+    'deeper-back': 'Bends behind {by:1} mm deeper',
+    'deeper-both': 'Bends in front and behind {by:1} mm deeper',
+    'bends-front': 'More bends in front, well spread',
+    'bends-back': 'More bends behind, well spread',
+    'bends-both': 'More bends in front and behind, well spread',
+    'reach-front': 'Bring the bends over the face',
+    'reach-back': 'Bring the bends in behind',
+    harder: 'Half hard wire',
+    thicker: '{size} wire',
+  },
   checks: {
     'frame-only': 'Hold it by the frame only, low over a folded cloth: the stone stays.',
     shake: 'Shake it over the cloth, face up, face down and on both sides: nothing moves out.',

@@ -14,6 +14,7 @@ import { Frame } from '../../ui/Frame.js'
 import { Findings, Judgement } from '../../ui/Judgement.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { CutBars } from '../cut/CutBars.js'
+import { HoldPanel } from '../hold/HoldPanel.js'
 import { OptionRows } from './OptionRows.js'
 import { sayChange, sumsOf, type Sums } from './changed.js'
 import { PlanSheet } from './PlanSheet.js'
@@ -236,6 +237,15 @@ function Planner({ piece, initial }: { piece: PieceRow; initial: Options }) {
             <div className="mt-3">
               <CutBars cut={plan.cut} familyId={FAMILY} lit={lit} onLit={setLit} />
               <Schools cut={plan.cut} />
+              {live.hold && (
+                <HoldPanel
+                  plan={plan}
+                  hold={live.hold.hold}
+                  sure={live.sure}
+                  settings={settings}
+                  onTake={choices.take}
+                />
+              )}
               <Variants piece={piece} plan={plan} options={options} onTake={choices.take} />
             </div>
           )}

@@ -1,0 +1,41 @@
+import { expect, test } from '@playwright/test'
+import { demo, obstacles, url } from './pages'
+
+test('how it holds: directions, demands, slid out, and mended with one action that can be undone', async ({
+  page,
+}) => {
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-labradorite/plan`)
+  const verdict = page.locator('[data-verdict]')
+  await expect(verdict).toHaveAttribute('data-verdict', 'sound', { timeout: 60_000 })
+  // the thorough check follows the quick one
+  await expect(verdict).toContainText('every bend half a millimetre short too', { timeout: 60_000 })
+  const panel = page.getByRole('region', { name: 'How it holds' })
+  await panel.getByRole('button', { name: 'How it holds' }).click()
+  for (const side of ['front', 'back'])
+    await expect(
+      panel.getByRole('img', { name: `What each direction bears, from the ${side}` }),
+    ).toBeVisible()
+  await expect(panel.locator('[data-demand=knocked]')).toContainText('◆')
+  const slider = panel.getByRole('slider')
+  const before = await slider.getAttribute('aria-valuetext')
+  await slider.fill('8')
+  await expect(slider).not.toHaveAttribute('aria-valuetext', before!)
+  expect(await obstacles(page)).toEqual([])
+  // an essential part left out: the bends of one face
+  const bends = page.getByRole('textbox', { name: 'Bends in front, as hours of a clock face' })
+  const had = await bends.inputValue()
+  await bends.fill('')
+  await bends.press('Enter')
+  await expect(verdict).toHaveAttribute('data-verdict', 'fails', { timeout: 60_000 })
+  await expect(verdict).toContainText('slips out forward')
+  await panel.getByRole('button', { name: 'Look for a mend' }).click()
+  const first = panel.getByRole('region', { name: 'Mends' }).getByRole('listitem').first()
+  await expect(first).toContainText('◆', { timeout: 120_000 })
+  await first.getByRole('button', { name: 'Do it' }).click()
+  await expect(verdict).toHaveAttribute('data-verdict', 'sound', { timeout: 60_000 })
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(bends).toHaveValue('')
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(bends).toHaveValue(had)
+})

@@ -1,0 +1,134 @@
+import {
+  family,
+  numberOf,
+  sayWay,
+  type Hold,
+  type Options,
+  type Plan,
+  type Sure,
+  type WorkshopSettings,
+} from '@verger/core'
+import { useState } from 'react'
+import { DirectionDiscs } from './DirectionDiscs.js'
+import { Mends } from './Mends.js'
+import { Leaving } from './Leaving.js'
+
+const NEWTON_PER_GRAM = 0.00980665
+const DEMAND_WORDS = { worn: 'worn', shaken: 'shaken by hand', knocked: 'knocked or dropped' } as const
+const MARK = {
+  sound: ['◆', 'text-verdigris', 'with every bend half a millimetre short too'],
+  doubtful: ['▲', 'text-amber', 'only as planned'],
+  fails: ['✕', 'text-red', 'does not bear it'],
+} as const
+
+/** What stands behind the one line: directions, demands, what gives way, and the stone slid out along its weakest way. */
+export function HoldPanel({
+  plan,
+  hold,
+  sure,
+  settings,
+  onTake,
+}: {
+  plan: Plan
+  hold: Hold
+  sure: Sure | undefined
+  settings: WorkshopSettings | undefined
+  /** Takes up the options of a mend. */
+  onTake: (options: Options) => void
+}) {
+  const [open, setOpen] = useState(false)
+  return (
+    <section className="mt-4" aria-label="How it holds">
+      <h2 className="text-xl">
+        <button
+          type="button"
+          className="border-0 bg-transparent p-0 font-semibold text-copper underline"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          How it holds
+        </button>
+      </h2>
+      {(sure?.verdict ?? hold.verdict) !== 'sound' && settings && (
+        <Mends
+          plan={plan}
+          times={sure?.timesWeight ?? hold.timesWeight}
+          settings={settings}
+          onTake={onTake}
+        />
+      )}
+      {open && <Inside plan={plan} hold={hold} sure={sure} />}
+    </section>
+  )
+}
+
+function Inside({ plan, hold, sure }: { plan: Plan; hold: Hold; sure: Sure | undefined }) {
+  const mass = numberOf(plan.measures.mass)
+  const names = family(plan.family).text.wires
+  const arrow = sure?.release.d ?? hold.arrow
+  const touching = new Map<string, number>()
+  for (const c of hold.contacts) touching.set(c.wire, (touching.get(c.wire) ?? 0) + 1)
+  const giving = sure ? sure.release.giving : hold.giving
+  const say = (id: string) => names[id] ?? id
+  return (
+    <div className="mt-2 grid gap-x-8 gap-y-4 lg:grid-cols-3">
+      <DirectionDiscs stone={plan.stone} forces={hold.sphere} weight={mass * NEWTON_PER_GRAM} arrow={arrow} />
+      <div>
+        <ul className="m-0 list-none p-0">
+          {(sure?.demands ?? []).map((d) => {
+            const [mark, colour, words] = MARK[d.verdict]
+            return (
+              <li key={d.id} className="border-b border-line py-1" data-demand={d.id}>
+                <span className={colour} aria-hidden>
+                  {mark}{' '}
+                </span>
+                <strong>{DEMAND_WORDS[d.id]}</strong>, {d.times} times its weight: {words}
+              </li>
+            )
+          })}
+          {!sure && hold.caught && <li className="py-1 text-soft">Working out what it bears …</li>}
+        </ul>
+        <dl className="m-0 mt-2 text-[15px]">
+          <Fact name="Leaves last">{sayWay(arrow)}</Fact>
+          {giving.length > 0 && <Fact name="Gives way first">{giving.map(say).join(', ')}</Fact>}
+          {sure && (
+            <Fact name="Let go after">
+              {sure.release.letsGo.toFixed(1)} mm, by wires that{' '}
+              {sure.release.letsGo < 0.4 ? 'spring' : 'bend'}
+            </Fact>
+          )}
+          {sure && <Fact name="Turns">{sayTurning(sure.turning.degrees)}</Fact>}
+          <Fact name="Touches">
+            {[...touching].map(([wire, n]) => `${say(wire)} at ${n} places`).join(', ') || 'nothing'}
+          </Fact>
+        </dl>
+        <p className="m-0 mt-1 text-[15px] text-soft">
+          Without friction, with the low end of what the metal can be. An estimate: the proof at the bench
+          decides.
+        </p>
+      </div>
+      {sure && sure.release.way.length > 1 && <Leaving plan={plan} release={sure.release} />}
+    </div>
+  )
+}
+
+/** Turns that are under this are none, degrees. */
+const NO_TURN = 0.3
+const FREE = 80
+
+function sayTurning(degrees: readonly [number, number, number]): string {
+  const words = ['tipping', 'swinging', 'spinning in its frame']
+  const said = degrees.flatMap((v, i) =>
+    v < NO_TURN ? [] : [v >= FREE ? `free in ${words[i]}` : `${v.toFixed(1)}° in ${words[i]}`],
+  )
+  return said.length === 0 ? 'not at all' : said.join(', ')
+}
+
+function Fact({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div className="flex justify-between gap-4 border-b border-line py-1">
+      <dt className="text-soft">{name}</dt>
+      <dd className="m-0 text-right">{children}</dd>
+    </div>
+  )
+}
