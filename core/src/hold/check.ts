@@ -83,6 +83,8 @@ export interface Hold {
 export const CONTACT = 0.02
 /** Where a wire follows the stone at an even gap, one station in THIN is enough: the push goes there by the cosine of a small angle. */
 const THIN = 3
+/** A contact whose normal leans out of the girdle plane by more than this, as a sine, is on a face. */
+const FACE = 0.3
 /** Neighbours whose gaps differ by less are even, mm. */
 const EVEN = 0.02
 /** A stone that went less far than this is looked at where it lay. */
@@ -96,8 +98,11 @@ function thinned(
   spans: readonly Span[],
   all: readonly Station[],
   first: Surroundings,
-): { readonly stations: Station[]; readonly first: Surroundings } {
+  faceToo: boolean,
+): Lean {
   const gaps = new Map(first.near.map((t) => [t.station, t.gap]))
+  // over a face every place counts: it is what keeps the stone in
+  const faces = new Set(first.near.filter((t) => Math.abs(t.m[2]) > FACE).map((t) => t.station))
   const even = (i: number, other: number): boolean => {
     const [a, b] = [all[i]!, all[other]]
     if (!b || b.span !== a.span || Math.abs(b.index - a.index) !== 1) return false
@@ -108,7 +113,8 @@ function thinned(
   all.forEach((st, i) => {
     const fromEnd = Math.min(st.index, spans[st.span]!.points.length - 1 - st.index)
     const taut = spans[st.span]!.taut !== undefined
-    if (taut || fromEnd % THIN === 0 || !even(i, i - 1) || !even(i, i + 1)) kept.push(i)
+    if (taut || (!faceToo && faces.has(i)) || fromEnd % THIN === 0 || !even(i, i - 1) || !even(i, i + 1))
+      kept.push(i)
   })
   const place = new Map(kept.map((i, k) => [i, k]))
   return {
@@ -123,12 +129,20 @@ function thinned(
   }
 }
 
+/** Stations with what is near among them at rest. */
+export interface Lean {
+  readonly stations: readonly Station[]
+  readonly first: Surroundings
+}
+
 /** Everything that the parts of a check share: what is held, what holds it, and what lies near at rest. */
 export interface Setting {
   readonly held: Held
   readonly spans: readonly Span[]
   readonly stations: readonly Station[]
   readonly first: Surroundings
+  /** Fewer stations, for walking: where a wire lies along a face at an even gap some of them stop the stone as all do. */
+  readonly walked: Lean
   /** Box of all stations. */
   readonly low: Vec3
   readonly high: Vec3
@@ -143,10 +157,11 @@ export function settingOf(design: Design, held: Held, spacing?: number): Setting
 
 /** The same from spans and stations that were changed. */
 export function settingFrom(spans: readonly Span[], all: readonly Station[], held: Held): Setting {
-  const lean = thinned(spans, all, surroundings(held, all))
+  const near = surroundings(held, all)
+  const lean = thinned(spans, all, near, false)
   const low = [0, 1, 2].map((k) => Math.min(...lean.stations.map((s) => s.p[k as 0]))) as unknown as Vec3
   const high = [0, 1, 2].map((k) => Math.max(...lean.stations.map((s) => s.p[k as 0]))) as unknown as Vec3
-  return { held, spans, ...lean, low, high, memory: new Map() }
+  return { held, spans, ...lean, walked: thinned(spans, all, near, true), low, high, memory: new Map() }
 }
 
 /** How far the stone must go along d to be clear of all wires: corner to corner of the two boxes. */
@@ -173,7 +188,8 @@ export interface Walked extends WayHold {
 
 /** Pushes the stone in one direction, from rest or from another pose. */
 export function walkIn(setting: Setting, d: Vec3, start?: Pose): Walked {
-  const { held, stations, first } = setting
+  const { held } = setting
+  const { stations, first } = setting.walked
   const result = walk({
     held,
     stations,
@@ -189,9 +205,16 @@ const hasMoved = (walked: Walked): boolean => walked.pose !== REST && Math.abs(w
 
 /** What touches the stone in the pose that a walk ended in. */
 function contactsAfter({ held, stations, first }: Setting, walked: Walked): readonly Touch[] {
-  const near = hasMoved(walked)
-    ? touches(held, stations, walked.pose, CONTACT, walked.result.reach)
-    : first.near
+  if (!hasMoved(walked)) return first.near.filter((t) => t.gap < CONTACT)
+  // nothing came nearer than by what the stone was moved and turned
+  const { axes } = walked.pose
+  const turned = Math.acos(Math.max(-1, Math.min(1, (axes[0][0] + axes[1][1] + axes[2][2] - 1) / 2)))
+  const gone = fromStone(walked.pose, held.centre)
+  const moved =
+    Math.hypot(gone[0] - held.centre[0], gone[1] - held.centre[1], gone[2] - held.centre[2]) +
+    1.3 * turned * held.size
+  const bound = first.bound.map((b) => b - moved)
+  const near = touches(held, stations, walked.pose, CONTACT, { bound })
   return near.filter((t) => t.gap < CONTACT)
 }
 

@@ -103,9 +103,8 @@ export function turned(setting: Setting): { readonly turning: Turning; readonly 
       const about: Vec3 = [axis[0] * sign, axis[1] * sign, axis[2] * sign]
       const there = turnAbout({
         held: setting.held,
-        stations: setting.stations,
+        ...setting.walked,
         axis: about,
-        first: setting.first,
       })
       degrees[k]! += (there.angle * 180) / Math.PI
       // a stone that spins freely in its plane is the same stone as before

@@ -15,6 +15,7 @@ const FinishedPage = lazy(() => import('../features/ledger/FinishedPage.js'))
 const SizesPage = lazy(() => import('../features/sizes/SizesPage.js'))
 const DrawerPage = lazy(() => import('../features/drawer/DrawerPage.js'))
 const WeavePage = lazy(() => import('../features/weave/WeavePage.js'))
+const MethodPage = lazy(() => import('../features/hold/MethodPage.js'))
 const MeasurePage = lazy(() => import('../features/measure/MeasurePage.js'))
 const PlanPage = lazy(() => import('../features/plan/PlanPage.js'))
 const CutPage = lazy(() => import('../features/cut/CutPage.js'))
@@ -67,6 +68,7 @@ export function App() {
           <Route path="/weaves" element={<WeavePage me={me.data} />} />
           <Route path="/sizes" element={<SizesPage me={me.data} />} />
           <Route path="/drawer" element={<DrawerPage me={me.data} />} />
+          <Route path="/method" element={<MethodPage me={me.data} />} />
           <Route path="/ledger" element={<FinishedPage />} />
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>

@@ -7,9 +7,12 @@ import {
   holdLine,
   holdQuantities,
   numberOf,
+  looseEnds,
   plan,
   planHold,
   planSurePart,
+  settingOfPlan,
+  shoulders,
   startingOptions,
   stoneMore,
   stoneText,
@@ -34,6 +37,11 @@ const compute = {
   gaugeNeighbours,
   tryMend,
   surePart: planSurePart,
+  /** Bends on the shoulder, and ends that a cloth would pull open. */
+  holdNotes(made: Plan) {
+    const setting = settingOfPlan(made)
+    return { shoulders: shoulders(setting), ends: looseEnds(setting) }
+  },
   /** The thorough check from its parts, with its own line and figures. */
   sure(made: Plan, hold: Hold, parts: SureParts) {
     const sure = sureFrom(made, hold, parts)

@@ -1,5 +1,12 @@
+import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import { slowWorker } from '../../compute/usePlan.js'
 import {
+  careOf,
   family,
+  fullStone,
+  hourOf,
+  NEWTON_PER_GRAM,
   numberOf,
   sayWay,
   type Hold,
@@ -13,7 +20,6 @@ import { DirectionDiscs } from './DirectionDiscs.js'
 import { Mends } from './Mends.js'
 import { Leaving } from './Leaving.js'
 
-const NEWTON_PER_GRAM = 0.00980665
 const DEMAND_WORDS = { worn: 'worn', shaken: 'shaken by hand', knocked: 'knocked or dropped' } as const
 const MARK = {
   sound: ['◆', 'text-verdigris', 'with every bend half a millimetre short too'],
@@ -102,15 +108,67 @@ function Inside({ plan, hold, sure }: { plan: Plan; hold: Hold; sure: Sure | und
             {[...touching].map(([wire, n]) => `${say(wire)} at ${n} places`).join(', ') || 'nothing'}
           </Fact>
         </dl>
+        <Notes plan={plan} say={say} />
         <p className="m-0 mt-1 text-[15px] text-soft">
           Without friction, with the low end of what the metal can be. An estimate: the proof at the bench
-          decides.
+          decides.{' '}
+          <Link className="text-copper underline" to="/method">
+            How this is worked out
+          </Link>
         </p>
       </div>
       {sure && sure.release.way.length > 1 && <Leaving plan={plan} release={sure.release} />}
     </div>
   )
 }
+
+/** Bends that wedge rather than hold, ends that catch, and an edge that does not want pressing. */
+function Notes({ plan, say }: { plan: Plan; say: (id: string) => string }) {
+  const notes = useQuery({
+    queryKey: ['hold-notes', plan.family, plan.stone, plan.options],
+    queryFn: () => slowWorker().holdNotes(plan),
+    gcTime: 60_000,
+  })
+  const care = careOf(plan.stone)
+  const thin = fullStone(plan.stone).wall < THIN_EDGE
+  const ends = notes.data?.ends ?? []
+  return (
+    <ul className="m-0 mt-2 list-none p-0 text-[15px]">
+      {(notes.data?.shoulders ?? []).map((s, i) => (
+        <li key={i}>
+          <span className="text-amber" aria-hidden>
+            ▲{' '}
+          </span>
+          {say(s.wire)} at {hourOf(s.p)} o’clock lies on the shoulder, {s.degrees.toFixed(0)}° out of the
+          girdle: it is wedged outward more than it holds.{' '}
+          {s.further !== undefined && `${s.further.toFixed(1)} mm farther in it would hold.`}
+        </li>
+      ))}
+      {ends.length > 0 && (
+        <li>
+          <span aria-hidden>• </span>A cloth’s pull bends{' '}
+          {ends.length === 1 ? 'one end' : `${ends.length} ends`} (
+          {[...new Set(ends.map((e) => say(e.wire)))].join(', ')}; the weakest at {ends[0]!.force.toFixed(1)}{' '}
+          N): turn them in, or tie them.
+        </li>
+      )}
+      {(care.includes('pressing') || care.includes('soft') || thin) && (
+        <li>
+          <span className="text-amber" aria-hidden>
+            ▲{' '}
+          </span>
+          {thin
+            ? 'Its edge is thin where wires press'
+            : care.includes('pressing')
+              ? 'This stone cleaves'
+              : 'This stone is soft'}
+          : press a bend in against the wire, never with jaws on the stone.
+        </li>
+      )}
+    </ul>
+  )
+}
+const THIN_EDGE = 0.8
 
 /** Turns that are under this are none, degrees. */
 const NO_TURN = 0.3

@@ -2,6 +2,7 @@ import {
   convexHull,
   fullStone,
   mineral,
+  NEWTON_PER_GRAM,
   shapeOf,
   type Plan,
   type Pose,
@@ -23,7 +24,7 @@ export function Leaving({ plan, release }: { plan: Plan; release: Release }) {
   const [at, setAt] = useState(0)
   const point = release.way[Math.min(at, release.way.length - 1)]
   if (!point) return null
-  const grams = point.force / 0.00980665
+  const grams = point.force / NEWTON_PER_GRAM
   return (
     <section aria-label="The way it leaves">
       <div className="grid grid-cols-2 gap-3">

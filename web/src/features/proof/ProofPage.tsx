@@ -1,5 +1,5 @@
 import type { Me, PieceRow } from '@verger/contract'
-import { family, holdsOn, type Plan } from '@verger/core'
+import { family, holdsOn, sayWay, towardWay, type Plan, type Vec3 } from '@verger/core'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { api } from '../../app/api.js'
@@ -28,7 +28,7 @@ export default function ProofPage({ me }: { me: Me }) {
   const holds = holdsOn(plan.design, bench.tally.stepsDone)
   const reason = bench.tally.reasons.ready
   const open = failed.length + untried.length
-  const weakest = WEAKEST[piece.plan!.hold.weakest ?? 'front'] ?? WEAKEST.front!
+  const weakest = sayWeakest(piece.plan!.hold)
   const b = boundsOf(plan.design, plan.stone, 'front')
   const finish = async () => {
     setProblem('')
@@ -169,6 +169,13 @@ const WEAKEST: Readonly<Record<string, string>> = {
   down: 'The plan’s weakest way is toward the foot: hang it and tug the stone down. It stays.',
   left: 'The plan’s weakest way is to the left: hold the frame and push the stone left. It stays.',
   right: 'The plan’s weakest way is to the right: hold the frame and push the stone right. It stays.',
+}
+
+/** Which way it leaves last, and how the thumbs try it. Plans saved before the arrow was kept know the side only. */
+function sayWeakest({ arrow, weakest }: NonNullable<PieceRow['plan']>['hold']): string {
+  if (!arrow) return WEAKEST[weakest ?? 'front'] ?? WEAKEST.front!
+  const d = arrow as unknown as Vec3
+  return `The plan’s weakest way is ${sayWay(d)}: low over the cloth, ${towardWay(d)}. It stays.`
 }
 
 /** Way back from a failed check to the step that mends it. */

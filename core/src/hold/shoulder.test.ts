@@ -1,0 +1,69 @@
+import { boundFrame } from '../settings/bound-frame/index'
+import { fullStone, solidOf } from '../stone/index'
+import { FRAME, OVAL } from '../testing'
+import { ball, bareDesign, rail } from '../testingDesigns'
+import { alloy, section } from '../wire/index'
+import { heldOf, hourOf, looseEnds, reachForSlope, settingOf, shoulders } from './index'
+
+describe('bends on the shoulder', () => {
+  it('on a ball: the slope is the latitude, R (1 − cos) in from its edge', () => {
+    for (const degrees of [20, 30, 45, 60]) {
+      const found = reachForSlope(ball(8), { at: [8, 0], inward: [-1, 0], front: true, degrees })!
+      expect(Math.abs(found - 8 * (1 - Math.cos((degrees * Math.PI) / 180)))).toBeLessThan(0.06)
+    }
+  })
+
+  it('on a dome: where the ellipse over the shorter half has that slope', () => {
+    for (const [depth, degrees] of [
+      [7, 30],
+      [7, 45],
+      [13, 30],
+      [13, 45],
+    ] as const) {
+      const rise = depth - 2
+      // tan φ = 11 √(1 − ρ²) / (rise ρ) along the width
+      const t = (Math.tan((degrees * Math.PI) / 180) * rise) / 11
+      const rho = 1 / Math.sqrt(1 + t * t)
+      const dome = heldOf(solidOf(fullStone({ ...OVAL, depth })))
+      const found = reachForSlope(dome, { at: [11, 0], inward: [-1, 0], front: true, degrees })!
+      expect(Math.abs(found - 11 * (1 - rho))).toBeLessThan(0.06)
+    }
+  })
+
+  it('short bends on a steep dome lie on it, fewer of the deep ones, and none on a flat back', () => {
+    const steep = { ...OVAL, depth: 13 }
+    const dome = heldOf(solidOf(fullStone(steep)))
+    const on = (frontOverlap: number) =>
+      shoulders(settingOf(boundFrame.build(steep, { ...FRAME, frontOverlap }), dome))
+    const short = on(0.5)
+    expect(short.length).toBeGreaterThanOrEqual(2)
+    for (const s of short) {
+      expect(s.wire).toBe('front')
+      expect(s.degrees).toBeLessThan(30)
+      expect(s.further).toBeGreaterThan(0)
+    }
+    expect(on(2.4).length).toBeLessThan(short.length)
+  })
+})
+
+describe('loose ends', () => {
+  it('a straight tail bears Mp over its length across; a short one bears a cloth', () => {
+    const tail = (long: number) =>
+      looseEnds(
+        settingOf(
+          bareDesign([rail('tail', [0, 0, 0], [20 + long, 0, 0], { bound: [[0, 20]] })]),
+          ball(2, [0, 9, 0]),
+        ),
+      )
+    const mp = section('round', 1).plastic * alloy('copper').yield['half hard'][0]
+    expect(tail(10)[0]!.force).toBeCloseTo(mp / 10, 6)
+    expect(tail(4)).toEqual([])
+  })
+})
+
+it('hours of the clock face', () => {
+  expect(hourOf([0, 1, 0])).toBe(12)
+  expect(hourOf([1, 0, 0])).toBe(3)
+  expect(hourOf([-1, 0, 5])).toBe(9)
+  expect(hourOf([1, 1, 0])).toBe(1.5)
+})

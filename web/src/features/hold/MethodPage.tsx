@@ -1,0 +1,50 @@
+import type { Me } from '@verger/contract'
+import { DEMANDS } from '@verger/core'
+import { Frame } from '../../ui/Frame.js'
+
+const PARTS: readonly (readonly [string, string])[] = [
+  [
+    'What touches',
+    'Every wire is followed a millimetre at a time between the places where it is bound. Wherever it comes near the stone it may touch it. Nothing in a setting can say of itself that it holds: it has to come out of the shapes.',
+  ],
+  [
+    'Is it caught?',
+    'The stone is pushed in 26 ways, in small moves that may shift and turn it, and found again on the true surfaces after each. If it gets past the last wire it is out. Otherwise the way it went is its rattle. The same is done from every pose into which it can be turned.',
+  ],
+  [
+    'What does each direction bear?',
+    'Where the stone comes to rest, the largest force is found that the touching wires can balance without friction, in 162 directions and in the weakest of all. Each stretch of wire bears what bends a curved bar that is held at its two ends, never more than shears it; a wire pulled taut bears as a cable, until it stretches or its tie slips. Bends count a little harder than the straight wire.',
+  ],
+  [
+    'What takes it out in the end?',
+    'The stone is then pushed out step by step while the wires give way: as springs first, and for good when they yield. The most that takes is the pull that stands in the line. A wire that has to give by a hair only counts with a hair’s force.',
+  ],
+  [
+    'How sure is it?',
+    `Worn is ${DEMANDS.worn} times the stone’s weight, shaken ${DEMANDS.shaken}, knocked or dropped ${DEMANDS.knocked}: estimates of what a piece meets, on the careful side. A demand is sound when it is borne with every bend half a millimetre short and the metal at the soft end of what it can be; doubtful when only as planned.`,
+  ],
+  [
+    'What is left out',
+    'Friction and pre-load, which help; support of a wire by its neighbour; wear, and bending the same place again and again. Wires give one by one, by small amounts. Metal figures are typical, uncited, as wide ranges. What the mends promise is computed in the same way.',
+  ],
+]
+
+/** How holding is judged, in plain words. */
+export default function MethodPage({ me }: { me: Me }) {
+  return (
+    <Frame beside={<span className="text-lg text-soft">{me.workshop.name}</span>}>
+      <article className="max-w-[68ch]">
+        <h1 className="mt-2 text-[34px]">Will it hold? How it is worked out</h1>
+        <p className="text-xl">
+          An estimate of mechanics, not a certificate. The proof at the bench decides.
+        </p>
+        {PARTS.map(([name, text]) => (
+          <section key={name}>
+            <h2 className="mt-5 text-2xl">{name}</h2>
+            <p className="m-0 text-lg">{text}</p>
+          </section>
+        ))}
+      </article>
+    </Frame>
+  )
+}
