@@ -17,6 +17,7 @@ const SHOTS = [
   ['drawer', '/drawer'],
   ['plan', '/pieces/piece-labradorite/plan'],
   ['space', '/pieces/piece-labradorite/plan'],
+  ['hold', '/pieces/piece-labradorite/plan'],
   ['cut', '/pieces/piece-sodalite/cut'],
   ['wrap', '/pieces/piece-labradorite/wrap'],
   ['proof', '/pieces/piece-rose/proof'],
@@ -60,6 +61,18 @@ for (const [name, path, { scheme = 'light', width = 1280, height = 800 } = {}] o
   if (name.endsWith('space')) {
     await page.getByRole('button', { name: 'in space' }).click()
     await page.locator('[data-testid=solid][data-settled]').waitFor({ timeout: 60_000 })
+  }
+  if (name === 'hold') {
+    const bends = page.getByRole('textbox', { name: 'Bends in front, as hours of a clock face' })
+    await bends.fill('3')
+    await bends.press('Enter')
+    await page.locator('[data-verdict=doubtful]').waitFor({ timeout: 60_000 })
+    await page.getByRole('button', { name: 'How it holds' }).click()
+    await page.locator('[data-demand=knocked]').waitFor({ timeout: 60_000 })
+    await page.getByRole('button', { name: 'Look for a mend' }).click()
+    await page.getByText('Trying others').waitFor({ state: 'hidden', timeout: 120_000 })
+    await page.getByRole('button', { name: 'How it holds' }).evaluate((e) => e.scrollIntoView())
+    await page.mouse.move(640, 300)
   }
   await page.evaluate('document.fonts.ready')
   await page.waitForTimeout(600)

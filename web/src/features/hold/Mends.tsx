@@ -93,7 +93,11 @@ export function Mends({
                     {mark}
                   </span>
                   <span className="min-w-0 flex-1">
-                    {m.moves.map(say).join(', and ')}: {Math.round(m.times)} times its weight,{' '}
+                    {m.moves
+                      .map(say)
+                      .map((text, i) => (i === 0 ? text : text.charAt(0).toLowerCase() + text.slice(1)))
+                      .join(', and ')}
+                    : {Math.round(m.times)} times its weight,{' '}
                     {m.wire > 0.05
                       ? `${m.wire.toFixed(1)} g of wire more`
                       : m.wire < -0.05
