@@ -60,6 +60,10 @@ try {
 for (const seed of [1, 2, 3])
   count('random stones of every kind as solids', 'core', 'stone/body', seed, 500, { STONE_ROUNDS: '500' })
 for (const seed of [1, 2, 3])
+  count('forces against another solver of linear programs', 'core', 'hold/bare', seed, 500, {
+    LP_ROUNDS: '500',
+  })
+for (const seed of [1, 2, 3])
   count('contract of every family on random fitting stones', 'core', 'settings/contract', seed, 200, {
     CONTRACT_ROUNDS: '200',
   })

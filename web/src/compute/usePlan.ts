@@ -28,6 +28,8 @@ export interface LivePlan {
   /** The last plan that could be built: kept on screen while an option is out of range. */
   readonly plan: Plan | undefined
   readonly hold: (PlanHold & { readonly line: HoldLine }) | undefined
+  /** The first check of the plan it names: by it changes are compared while the thorough one is still being made. */
+  readonly quick: { readonly of: Plan; readonly hold: LivePlan['hold'] } | undefined
   /** The thorough check, once all of it is there; it follows the first one. */
   readonly sure: Sure | undefined
   readonly busy: boolean
@@ -48,6 +50,7 @@ export function usePlan(
     result: undefined,
     plan: undefined,
     hold: undefined,
+    quick: undefined,
     sure: undefined,
     busy: true,
   })
@@ -63,6 +66,7 @@ export function usePlan(
         result,
         plan: result.ok ? result.plan : old.plan,
         hold: old.hold,
+        quick: old.quick,
         sure: old.sure,
         busy: result.ok,
       }))
@@ -70,7 +74,7 @@ export function usePlan(
       const hold = await slowWorker().hold(result.plan)
       if (!fresh()) return
       // the first check stands until the thorough one is there
-      setLive((old) => ({ ...old, hold, sure: undefined }))
+      setLive((old) => ({ ...old, hold, quick: { of: result.plan, hold }, sure: undefined }))
       let parts: SureParts = {}
       for (const part of hold.hold.caught ? PARTS : []) {
         parts = { ...parts, ...(await slowWorker().surePart(result.plan, hold.hold, part)) }

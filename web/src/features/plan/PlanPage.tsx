@@ -317,10 +317,10 @@ function useChanged(live: LivePlan): string {
     sums: undefined,
     said: '',
   })
-  const settled = live.plan && live.hold && !live.busy && live.result?.ok ? live : undefined
+  const quick = live.result?.ok && live.quick?.of === live.result.plan ? live.quick : undefined
   useEffect(() => {
-    if (!settled) return
-    const sums = sumsOf(settled.plan!, settled.hold)
+    if (!quick) return
+    const sums = sumsOf(quick.of, quick.hold)
     setKept((old) => {
       if (!old.sums) return { sums, said: '' }
       const said = sayChange(old.sums, sums, {
@@ -329,7 +329,7 @@ function useChanged(live: LivePlan): string {
       })
       return said === '' ? { sums, said: old.said } : { sums, said }
     })
-  }, [settled, settings])
+  }, [quick, settings])
   return kept.said
 }
 
