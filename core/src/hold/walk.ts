@@ -158,7 +158,7 @@ const MOST_AHEAD = 8
 /** A step that gains as much as this is no creeping to a stop, mm. */
 const GOING = 0.01
 /** A step that gains less than this is none, mm. */
-const NOTHING = 1e-4
+const NOTHING = 1e-3
 const STILL_STEPS = 2
 const MOST_STEPS = 140
 /** A stone that fits without play may stand this deep in a wire: wires are followed from point to point, and between two of them lies a hair's less. */
