@@ -97,12 +97,7 @@ function Inside({ plan, hold, sure }: { plan: Plan; hold: Hold; sure: Sure | und
         <dl className="m-0 mt-2 text-[15px]">
           <Fact name="Leaves last">{sayWay(arrow)}</Fact>
           {giving.length > 0 && <Fact name="Gives way first">{giving.map(say).join(', ')}</Fact>}
-          {sure && (
-            <Fact name="Let go after">
-              {sure.release.letsGo.toFixed(1)} mm, by wires that{' '}
-              {sure.release.letsGo < 0.4 ? 'spring' : 'bend'}
-            </Fact>
-          )}
+          {sure && <Fact name="Let go after">{sure.release.letsGo.toFixed(1)} mm</Fact>}
           {sure && <Fact name="Turns">{sayTurning(sure.turning.degrees)}</Fact>}
           <Fact name="Touches">
             {[...touching].map(([wire, n]) => `${say(wire)} at ${n} places`).join(', ') || 'nothing'}

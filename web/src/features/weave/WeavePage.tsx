@@ -227,7 +227,7 @@ export default function WeavePage({ me }: { me: Me }) {
             />
           )}
           {figures && <Joins figures={figures} />}
-          {weave && wires && figures && (
+          {weave && wires && figures && weave.weavers.length > 0 && (
             <Curve
               weave={weave}
               wires={wires}
