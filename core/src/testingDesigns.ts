@@ -123,6 +123,7 @@ export function ball(radius: number, centre: Vec3 = [0, 0, 0]): Held {
         distance: r - radius,
       }
     },
+    convex: true,
     low: [centre[0] - radius, centre[1] - radius, centre[2] - radius],
     high: [centre[0] + radius, centre[1] + radius, centre[2] + radius],
     centre,
@@ -169,6 +170,7 @@ export function cone(thin: number, thick: number, length: number): Held {
         distance,
       }
     },
+    convex: true,
     low: [-thick, -length / 2, -thick],
     high: [thick, length / 2, thick],
     centre: [0, (slope * length * length) / (12 * mid), 0],

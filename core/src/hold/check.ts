@@ -15,16 +15,17 @@ import {
 import { heldOf, type Held } from './held.js'
 import { stationsOfDesign, type Span, type Station } from './stations.js'
 import {
+  copyOf,
   fromStone,
+  memoryOf,
   REST,
   surroundings,
   touches,
-  walk,
   type Pose,
   type Surroundings,
   type Touch,
-  type WalkResult,
-} from './walk.js'
+} from './near.js'
+import { FIRST_REACH, walk, type WalkResult } from './walk.js'
 
 /** Pull demanded, as multiples of the stone's weight: worn, shaken by hand, knocked or dropped. */
 export const DEMANDS = { worn: 5, shaken: 20, knocked: 100 } as const
@@ -124,7 +125,7 @@ function thinned(
         const station = place.get(t.station)
         return station === undefined ? [] : [{ ...t, station }]
       }),
-      bound: Float64Array.from(kept, (i) => first.bound[i]!),
+      memory: memoryOf(first.memory, kept),
     },
   }
 }
@@ -157,7 +158,7 @@ export function settingOf(design: Design, held: Held, spacing?: number): Setting
 
 /** The same from spans and stations that were changed. */
 export function settingFrom(spans: readonly Span[], all: readonly Station[], held: Held): Setting {
-  const near = surroundings(held, all)
+  const near = surroundings(held, all, FIRST_REACH)
   const lean = thinned(spans, all, near, false)
   const low = [0, 1, 2].map((k) => Math.min(...lean.stations.map((s) => s.p[k as 0]))) as unknown as Vec3
   const high = [0, 1, 2].map((k) => Math.max(...lean.stations.map((s) => s.p[k as 0]))) as unknown as Vec3
@@ -206,16 +207,7 @@ const hasMoved = (walked: Walked): boolean => walked.pose !== REST && Math.abs(w
 /** What touches the stone in the pose that a walk ended in. */
 function contactsAfter({ held, stations, first }: Setting, walked: Walked): readonly Touch[] {
   if (!hasMoved(walked)) return first.near.filter((t) => t.gap < CONTACT)
-  // nothing came nearer than by what the stone was moved and turned
-  const { axes } = walked.pose
-  const turned = Math.acos(Math.max(-1, Math.min(1, (axes[0][0] + axes[1][1] + axes[2][2] - 1) / 2)))
-  const gone = fromStone(walked.pose, held.centre)
-  const moved =
-    Math.hypot(gone[0] - held.centre[0], gone[1] - held.centre[1], gone[2] - held.centre[2]) +
-    1.3 * turned * held.size
-  const bound = first.bound.map((b) => b - moved)
-  const near = touches(held, stations, walked.pose, CONTACT, { bound })
-  return near.filter((t) => t.gap < CONTACT)
+  return touches({ held, stations, memory: copyOf(first.memory) }, walked.pose, CONTACT)
 }
 
 /** Contacts as a field about the stone's middle in the pose that a walk ended in. */

@@ -1,7 +1,7 @@
 import { cross, dot, solveByColumns, sub, unit, type Vec3 } from '../geom/index.js'
 import { collapseLoad } from '../path/index.js'
 import { lowYield, pullLoad, shearLoad, type Span, type Station } from './stations.js'
-import type { Touch } from './walk.js'
+import type { Touch } from './near.js'
 
 /** Capacities met so far, so that a contact pushed the same way in several directions is worked out once. */
 export type CapacityMemory = Map<number, { readonly m: Vec3; readonly load: number }>

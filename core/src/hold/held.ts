@@ -14,6 +14,8 @@ export interface Held {
   nearest(p: Vec3, seed: DomeSeed): Nearest
   /** Distance of a place in plan from the stone's outline, below 0 inside, and the way outward; where its outline is known. */
   outside?(x: number, y: number): { readonly distance: number; readonly way: readonly [number, number] }
+  /** Has no hollow anywhere: then what was measured once bounds every later pose. */
+  readonly convex: boolean
   readonly low: Vec3
   readonly high: Vec3
   /** Centre of its mass. */
@@ -33,6 +35,7 @@ export function heldOf(solid: Solid): Held {
       const e = outlineNearest(outline, x, y)
       return { distance: e.distance, way: [e.nx, e.ny] }
     },
+    convex: outline.convex,
     low: [outline.left, outline.bottom, solid.back],
     high: [outline.right, outline.top, solid.apex],
     centre: centreOfMass(solid),
@@ -41,7 +44,7 @@ export function heldOf(solid: Solid): Held {
 }
 
 /** Any closed surface of triangles as it is held, its mass spread evenly. */
-export function heldMesh(index: MeshIndex, centre: Vec3): Held {
+export function heldMesh(index: MeshIndex, centre: Vec3, convex = false): Held {
   let low: [number, number, number] = [Infinity, Infinity, Infinity]
   let high: [number, number, number] = [-Infinity, -Infinity, -Infinity]
   const { positions } = index.mesh
@@ -51,6 +54,7 @@ export function heldMesh(index: MeshIndex, centre: Vec3): Held {
   }
   return {
     nearest: (p) => index.nearest(p),
+    convex,
     low,
     high,
     centre,

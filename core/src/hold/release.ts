@@ -3,7 +3,7 @@ import { barStiffness } from '../path/index.js'
 import { alloy } from '../wire/index.js'
 import type { Setting, Walked } from './check.js'
 import { fieldOf, resist } from './force.js'
-import { fromStone, movePose, newReach, touches, type Pose, type Touch } from './walk.js'
+import { copyOf, fromStone, movePose, touches, type Pose, type Touch } from './near.js'
 
 /** A point of a push: how far the stone's middle has gone, and the force that it took to get there. */
 export interface PushPoint {
@@ -81,11 +81,11 @@ export function pushOut(
   let pose = from.pose
   let at = fromStone(pose, held.centre)
   const start = at
-  const reach = newReach(stations.length)
+  const scene = { held, stations, memory: copyOf(setting.first.memory) }
   const way: PushPoint[] = []
   let peak = { force: 0, travel: 0, giving: [] as readonly string[] }
   for (let i = 0; i < MOST_STEPS; i++) {
-    const contacts = touches(held, stations, pose, NEAR, reach)
+    const contacts = touches(scene, pose, NEAR)
     const travel = dot([at[0] - start[0], at[1] - start[1], at[2] - start[2]], d)
     const field = fieldOf({
       spans,
@@ -106,8 +106,6 @@ export function pushOut(
     const turn: Vec3 = [w[0] / held.size, w[1] / held.size, w[2] / held.size]
     const fastest = Math.hypot(...v) + Math.hypot(...w)
     const s = STEP / Math.max(fastest, 1e-9)
-    const moved = STEP * 1.5
-    for (let k = 0; k < reach.bound.length; k++) reach.bound[k] = reach.bound[k]! - moved
     pose = movePose(pose, at, [v[0] * s, v[1] * s, v[2] * s], [turn[0] * s, turn[1] * s, turn[2] * s])
     at = fromStone(pose, held.centre)
   }

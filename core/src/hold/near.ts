@@ -1,0 +1,274 @@
+import { trueGapAt } from '../design/index.js'
+import { add, cross, dot, sub, type Vec3 } from '../geom/index.js'
+import { support } from '../wire/index.js'
+import type { Held } from './held.js'
+import type { Station } from './stations.js'
+
+/** A rigid pose of the stone: where its frame's origin is and how its axes lie (rows of a rotation). */
+export interface Pose {
+  readonly shift: Vec3
+  readonly axes: readonly [Vec3, Vec3, Vec3]
+}
+
+export const REST: Pose = {
+  shift: [0, 0, 0],
+  axes: [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+  ],
+}
+
+const toStone = (pose: Pose, p: Vec3): Vec3 => {
+  const d = sub(p, pose.shift)
+  return [dot(pose.axes[0], d), dot(pose.axes[1], d), dot(pose.axes[2], d)]
+}
+const turnInto = (pose: Pose, v: Vec3): Vec3 => [
+  dot(pose.axes[0], v),
+  dot(pose.axes[1], v),
+  dot(pose.axes[2], v),
+]
+const turnBack = (pose: Pose, v: Vec3): Vec3 => [
+  pose.axes[0][0] * v[0] + pose.axes[1][0] * v[1] + pose.axes[2][0] * v[2],
+  pose.axes[0][1] * v[0] + pose.axes[1][1] * v[1] + pose.axes[2][1] * v[2],
+  pose.axes[0][2] * v[0] + pose.axes[1][2] * v[1] + pose.axes[2][2] * v[2],
+]
+/** A point of the stone in the piece's frame. */
+export const fromStone = (pose: Pose, p: Vec3): Vec3 => add(turnBack(pose, p), pose.shift)
+
+/** Rotation of the pose by the small vector w about a point, with the translation v. Exact rotation, so no drift. */
+export function movePose(pose: Pose, about: Vec3, v: Vec3, w: Vec3): Pose {
+  const angle = Math.hypot(...w)
+  if (angle < 1e-14) return { shift: add(pose.shift, v), axes: pose.axes }
+  const k: Vec3 = [w[0] / angle, w[1] / angle, w[2] / angle]
+  const [c, s] = [Math.cos(angle), Math.sin(angle)]
+  const spin = (p: Vec3): Vec3 => {
+    const kx = cross(k, p)
+    const kd = dot(k, p) * (1 - c)
+    return [
+      p[0] * c + kx[0] * s + k[0] * kd,
+      p[1] * c + kx[1] * s + k[1] * kd,
+      p[2] * c + kx[2] * s + k[2] * kd,
+    ]
+  }
+  // axes are the rows of piece-to-stone, so each is a stone axis seen in the piece: they turn along
+  return {
+    shift: add(add(about, spin(sub(pose.shift, about))), v),
+    axes: [spin(pose.axes[0]), spin(pose.axes[1]), spin(pose.axes[2])],
+  }
+}
+
+/** A wire near the stone in some pose: m from the stone to the wire, q on the stone, both in the piece's frame. */
+export interface Touch {
+  readonly station: number
+  readonly m: Vec3
+  readonly q: Vec3
+  readonly gap: number
+}
+
+/**
+ * What was measured last at each station, by its number. The stone lies behind the plane m · x = k of its own frame for ever, if it is
+ * convex; so a wire that stood before that plane stands off the stone at least as far as from the plane, in every later pose.
+ */
+export interface Memory {
+  /** Normal of the plane, in the stone's frame. */
+  readonly m: Float64Array
+  /** Its distance from the frame's origin; NaN where nothing was measured yet. */
+  readonly k: Float64Array
+  /** The place on the wire that was nearest, in the piece's frame. */
+  readonly q: Float64Array
+  /** The wire's middle in the stone's frame as it was measured, for stones that are not convex, and the gap. */
+  readonly c: Float64Array
+  readonly gap: Float64Array
+}
+
+/** Nothing measured at so many stations. */
+export const newMemory = (count: number): Memory => ({
+  m: new Float64Array(3 * count),
+  k: new Float64Array(count).fill(NaN),
+  q: new Float64Array(3 * count),
+  c: new Float64Array(3 * count),
+  gap: new Float64Array(count),
+})
+
+/** A memory that may be written on. */
+export const copyOf = ({ m, k, q, c, gap }: Memory): Memory => ({
+  m: m.slice(),
+  k: k.slice(),
+  q: q.slice(),
+  c: c.slice(),
+  gap: gap.slice(),
+})
+
+/** The memory of some of the stations, in this order. */
+export function memoryOf(memory: Memory, picked: readonly number[]): Memory {
+  const out = newMemory(picked.length)
+  picked.forEach((from, to) => {
+    for (const key of ['m', 'q', 'c'] as const)
+      for (let j = 0; j < 3; j++) out[key][3 * to + j] = memory[key][3 * from + j]!
+    out.k[to] = memory.k[from]!
+    out.gap[to] = memory.gap[from]!
+  })
+  return out
+}
+
+/** What is asked of the surroundings: the stone, the wires, and the stone's pose among them. */
+export interface Scene {
+  readonly held: Held
+  readonly stations: readonly Station[]
+  readonly memory: Memory
+}
+
+/** Measures one station on the true surfaces, and remembers it. */
+export function measure({ held, stations, memory }: Scene, pose: Pose, i: number, reach: number): Touch {
+  const st = stations[i]!
+  const c = toStone(pose, st.p)
+  const { axes } = st.section
+  const section = {
+    ...st.section,
+    axes: [turnInto(pose, axes[0]), turnInto(pose, axes[1])] as const,
+  }
+  const { gap, m, q } = trueGapAt(c, section, (x) => held.nearest(x, st.seed), reach)
+  const at = fromStone(pose, q)
+  memory.k[i] =
+    dot(m, c) - support(section.profile, section.size, dot(m, section.axes[0]), dot(m, section.axes[1])) - gap
+  memory.gap[i] = gap
+  for (let j = 0; j < 3; j++) {
+    memory.m[3 * i + j] = m[j as 0]
+    memory.q[3 * i + j] = at[j as 0]
+    memory.c[3 * i + j] = c[j as 0]
+  }
+  return { station: i, m: turnBack(pose, m), q: at, gap }
+}
+
+/** How far a station stands off the stone at least, mm: from what was measured there, or from the stone's box. */
+export function atLeast({ held, stations, memory }: Scene, { axes, shift }: Pose, i: number): number {
+  const { p, section } = stations[i]!
+  const [x, y, z] = [p[0] - shift[0], p[1] - shift[1], p[2] - shift[2]]
+  const [a, b, c] = axes
+  const known = memory.k[i]!
+  if (known === known && held.convex) {
+    const o = 3 * i
+    const [m0, m1, m2] = [memory.m[o]!, memory.m[o + 1]!, memory.m[o + 2]!]
+    const n0 = a[0] * m0 + b[0] * m1 + c[0] * m2
+    const n1 = a[1] * m0 + b[1] * m1 + c[1] * m2
+    const n2 = a[2] * m0 + b[2] * m1 + c[2] * m2
+    if (section.profile === 'round') return n0 * x + n1 * y + n2 * z - section.size / 2 - known
+    const [u, v] = section.axes
+    return (
+      n0 * x +
+      n1 * y +
+      n2 * z -
+      support(
+        section.profile,
+        section.size,
+        n0 * u[0] + n1 * u[1] + n2 * u[2],
+        n0 * v[0] + n1 * v[1] + n2 * v[2],
+      ) -
+      known
+    )
+  }
+  const s0 = a[0] * x + a[1] * y + a[2] * z
+  const s1 = b[0] * x + b[1] * y + b[2] * z
+  const s2 = c[0] * x + c[1] * y + c[2] * z
+  // the middle of the wire cannot have come nearer than by what it went; its corners by what they swung
+  if (known === known)
+    return (
+      memory.gap[i]! -
+      Math.hypot(s0 - memory.c[3 * i]!, s1 - memory.c[3 * i + 1]!, s2 - memory.c[3 * i + 2]!) -
+      (section.profile === 'round' ? 0 : section.size * SWING)
+    )
+  const { low, high } = held
+  const dx = Math.max(0, s0 - high[0], low[0] - s0)
+  const dy = Math.max(0, s1 - high[1], low[1] - s1)
+  const dz = Math.max(0, s2 - high[2], low[2] - s2)
+  return Math.sqrt(dx * dx + dy * dy + dz * dz) - section.size * Math.SQRT1_2
+}
+/** A corner of a square stands farther from its middle than its side does, by this share of its size. */
+const SWING = Math.SQRT1_2 - 0.5
+
+/** All stations within `reach` mm of the stone in this pose, measured. */
+export function touches(scene: Scene, pose: Pose, reach: number): Touch[] {
+  const out: Touch[] = []
+  for (let i = 0; i < scene.stations.length; i++) {
+    if (atLeast(scene, pose, i) > reach) continue
+    const touch = measure(scene, pose, i, reach)
+    if (touch.gap < reach) out.push(touch)
+  }
+  return out
+}
+
+/** Wires near the stone in one pose, with all that was measured there. */
+export interface Surroundings {
+  readonly near: readonly Touch[]
+  readonly memory: Memory
+}
+
+/** What is near the stone at rest, found once for all walks from there. */
+export function surroundings(held: Held, stations: readonly Station[], reach: number): Surroundings {
+  const memory = newMemory(stations.length)
+  return { near: touches({ held, stations, memory }, REST, reach), memory }
+}
+
+/** Figures of a row: normal, moment about the stone's middle (turns times `lever`), gap. */
+export const ROW = 7
+
+/** Wires near the stone as inequalities m · (v + w × r) <= gap. Those of a convex stone may be old: true, but stricter than they need be. */
+export interface Rows {
+  readonly count: number
+  readonly station: Int32Array
+  readonly figures: Float64Array
+  /** Measures the wire of a row anew in this pose. False if that was done already. */
+  refresh(row: number): boolean
+}
+
+/** Rows of what is within reach of a pose. Nothing is measured that was measured before, but on a stone that is not convex. */
+export function rowsNear(scene: Scene, pose: Pose, at: Vec3, lever: number, reach: number): Rows {
+  const { held, stations, memory } = scene
+  const station = new Int32Array(stations.length)
+  const fresh = new Uint8Array(stations.length)
+  const figures = new Float64Array(ROW * stations.length)
+  const put = (row: number, m: Vec3, q: Vec3, gap: number) => {
+    const o = ROW * row
+    const [x, y, z] = [q[0] - at[0], q[1] - at[1], q[2] - at[2]]
+    figures[o] = m[0]
+    figures[o + 1] = m[1]
+    figures[o + 2] = m[2]
+    figures[o + 3] = (y * m[2] - z * m[1]) * lever
+    figures[o + 4] = (z * m[0] - x * m[2]) * lever
+    figures[o + 5] = (x * m[1] - y * m[0]) * lever
+    figures[o + 6] = gap
+  }
+  let count = 0
+  for (let i = 0; i < stations.length; i++) {
+    const least = atLeast(scene, pose, i)
+    if (least > reach) continue
+    if (held.convex && memory.k[i] === memory.k[i]) {
+      const o = 3 * i
+      put(
+        count,
+        turnBack(pose, [memory.m[o]!, memory.m[o + 1]!, memory.m[o + 2]!]),
+        [memory.q[o]!, memory.q[o + 1]!, memory.q[o + 2]!],
+        least,
+      )
+    } else {
+      const touch = measure(scene, pose, i, reach)
+      if (touch.gap > reach) continue
+      put(count, touch.m, touch.q, touch.gap)
+      fresh[count] = 1
+    }
+    station[count++] = i
+  }
+  return {
+    count,
+    station,
+    figures,
+    refresh: (row) => {
+      if (fresh[row]) return false
+      fresh[row] = 1
+      const touch = measure(scene, pose, station[row]!, reach)
+      put(row, touch.m, touch.q, touch.gap)
+      return true
+    },
+  }
+}
