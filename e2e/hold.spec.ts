@@ -22,6 +22,11 @@ test('how it holds: directions, demands, slid out, and mended with one action th
   await slider.fill('8')
   await expect(slider).not.toHaveAttribute('aria-valuetext', before!)
   expect(await obstacles(page)).toEqual([])
+  // shaken in space: it stays
+  const shake = panel.getByRole('region', { name: 'Shake it' })
+  await shake.getByLabel('Which way').selectOption('front and back')
+  await shake.getByRole('button', { name: 'Shake it' }).click()
+  await expect(shake.getByRole('status')).toContainText('The stone stays in', { timeout: 90_000 })
   // an essential part left out: the bends of one face
   const bends = page.getByRole('textbox', { name: 'Bends in front, as hours of a clock face' })
   const had = await bends.inputValue()
@@ -29,6 +34,8 @@ test('how it holds: directions, demands, slid out, and mended with one action th
   await bends.press('Enter')
   await expect(verdict).toHaveAttribute('data-verdict', 'fails', { timeout: 60_000 })
   await expect(verdict).toContainText('slips out forward')
+  await shake.getByRole('button', { name: 'Shake it' }).click()
+  await expect(shake.getByRole('status')).toContainText('The stone falls out', { timeout: 90_000 })
   await panel.getByRole('button', { name: 'Look for a mend' }).click()
   const first = panel.getByRole('region', { name: 'Mends' }).getByRole('listitem').first()
   await expect(first).toContainText('◆', { timeout: 120_000 })

@@ -64,6 +64,10 @@ for (const seed of [1, 2, 3])
     LP_ROUNDS: '500',
   })
 for (const seed of [1, 2, 3])
+  count('the catching walk against a rigid-body engine', 'web', 'compute/shake', seed, 300, {
+    SHAKE_ROUNDS: '300',
+  })
+for (const seed of [1, 2, 3])
   count('contract of every family on random fitting stones', 'core', 'settings/contract', seed, 200, {
     CONTRACT_ROUNDS: '200',
   })

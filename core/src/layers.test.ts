@@ -14,6 +14,7 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   design: ['weave', 'path', 'stone', 'wire', 'geom'],
   settings: ['design', 'weave', 'path', 'stone', 'wire', 'geom'],
   hold: ['design', 'path', 'stone', 'wire', 'geom'],
+  shake: ['hold', 'design', 'path', 'stone', 'geom'],
   cut: ['design', 'weave', 'path', 'wire', 'geom'],
   guide: ['design', 'path', 'geom'],
   price: ['cut'],

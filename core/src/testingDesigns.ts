@@ -110,6 +110,27 @@ export function rail(id: string, from: Vec3, to: Vec3, more: Partial<BareWire> =
   }
 }
 
+/** For tests only: straight fingers round a ball, each leaning in over it and touching at this height above its middle (degrees), its clamp so far below. */
+export function claws(R: number, size: number, height: number, long: number, count = 3): BareWire[] {
+  const wire = `${size.toFixed(1)} metric`
+  const e = (height * Math.PI) / 180
+  return Array.from({ length: count }, (_, k): BareWire => {
+    const a = (2 * Math.PI * k) / count
+    const out: Vec3 = [Math.cos(a), Math.sin(a), 0]
+    const reach = R + size / 2
+    const touch: Vec3 = [out[0] * reach * Math.cos(e), out[1] * reach * Math.cos(e), reach * Math.sin(e)]
+    // along the wire, square to the contact's normal, upward and in
+    const t: Vec3 = [-out[0] * Math.sin(e), -out[1] * Math.sin(e), Math.cos(e)]
+    const at = (s: number): Vec3 => [touch[0] + t[0] * s, touch[1] + t[1] * s, touch[2] + t[2] * s]
+    return {
+      id: `claw-${k}`,
+      size: wire,
+      path: { segments: [{ kind: 'line', from: at(-long - 1), to: at(0.6) }] },
+      bound: [[0, 1]],
+    }
+  })
+}
+
 /** For tests only: a ball as it is held. */
 export function ball(radius: number, centre: Vec3 = [0, 0, 0]): Held {
   return {

@@ -31,7 +31,8 @@ async function main(): Promise<void> {
         useDefaults: false,
         directives: {
           defaultSrc: ["'self'"],
-          scriptSrc: ["'self'"],
+          // the rigid-body engine is a program for WebAssembly
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
           styleSrc: ["'self'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'"],

@@ -71,6 +71,9 @@ function nearestOf(section: SectionPose, c: Vec3, q: Vec3): Vec3 {
   return [c[0] + u * a[0] + v * b[0], c[1] + u * a[1] + v * b[1], c[2] + u * a[2] + v * b[2]]
 }
 
+/** A distance found from point to point that is this near to its bound, mm, is the bound. */
+const MEET = 0.0015
+
 /**
  * Gap as `gapAt`, then made true for a square beside a curved face: its nearest point and the stone's are found from each
  * other in turn (alternating projections on two convex bodies). The separating rules alone would only bound it from
@@ -96,7 +99,8 @@ export function trueGapAt(
     if (found.distance <= bound.gap + 1e-6 || before - found.distance < 1e-5 + 0.002 * found.distance) break
     before = found.distance
   }
-  if (found && found.distance > 1e-6 && found.distance >= bound.gap)
+  // the found distance is never too small, the bound never too large: where they meet, the bound's plane is the true one
+  if (found && found.distance > 1e-6 && found.distance > bound.gap + MEET)
     return { gap: found.distance, m: found.m, q }
   return { ...bound, q }
 }

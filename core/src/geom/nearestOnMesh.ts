@@ -1,5 +1,5 @@
 import { triangleOf, type Mesh } from './mesh.js'
-import { cross, dot, norm, sub, type Vec3 } from './vec.js'
+import { add, cross, dot, norm, sub, type Vec3 } from './vec.js'
 
 /** Nearest place of a surface: the point, the signed distance (negative inside), the outward direction there, and the triangle. */
 export interface SurfacePoint {
@@ -21,6 +21,8 @@ export interface MeshIndex {
 }
 
 const LEAF = 6
+/** A triangle of less height is a seam, mm. */
+const THIN = 1e-4
 
 /** Closest point of a triangle to p, and whether it lies on a corner (0 to 2), an edge (3 to 5: ab, bc, ca) or the face (6). */
 function closest(p: Vec3, a: Vec3, b: Vec3, c: Vec3): { readonly q: Vec3; readonly on: number } {
@@ -68,11 +70,13 @@ function closest(p: Vec3, a: Vec3, b: Vec3, c: Vec3): { readonly q: Vec3; readon
 export function indexMesh(mesh: Mesh): MeshIndex {
   const count = mesh.triangles.length / 3
   const vertices = mesh.positions.length / 3
+  /** Of a triangle too thin to say which way it looks, none: its neighbours say it. */
   const faceNormal = (t: number): Vec3 => {
     const [a, b, c] = triangleOf(mesh, t)
     const n = cross(sub(b, a), sub(c, a))
     const size = norm(n)
-    return size > 0 ? [n[0] / size, n[1] / size, n[2] / size] : [0, 0, 0]
+    const longest = Math.max(norm(sub(b, a)), norm(sub(c, b)), norm(sub(a, c)))
+    return size > THIN * longest ? [n[0] / size, n[1] / size, n[2] / size] : [0, 0, 0]
   }
   /** Sum of the normals that meet at a corner, each by its angle there. */
   const cornerNormal = (i: number): Vec3 => {
@@ -112,12 +116,14 @@ export function indexMesh(mesh: Mesh): MeshIndex {
 
   const pointAt = (p: Vec3, t: number, found: { q: Vec3; on: number }): SurfacePoint => {
     const i = (k: number) => mesh.triangles[3 * t + k]!
-    const raw =
+    let raw =
       found.on === 6
         ? faceNormal(t)
         : found.on < 3
           ? cornerNormal(i(found.on))
           : edgeNormal(i(found.on - 3), i((found.on - 2) % 3))
+    // on a seam between others: what lies round its corners tells
+    if (norm(raw) < 1e-9) raw = add(add(cornerNormal(i(0)), cornerNormal(i(1))), cornerNormal(i(2)))
     const d = sub(p, found.q)
     const far = norm(d)
     const sign = dot(d, raw) < 0 ? -1 : 1

@@ -1,7 +1,7 @@
 import highsLoader from 'highs'
 import type { Vec3 } from '../geom/index'
 import { seeded } from '../testing'
-import { bareDesign, ball, cone, hoop, rail, type BareWire } from '../testingDesigns'
+import { bareDesign, ball, claws, cone, hoop, rail, type BareWire } from '../testingDesigns'
 import { alloy, section } from '../wire/index'
 import {
   DIRECTIONS,
@@ -24,27 +24,6 @@ const setting = (wires: readonly BareWire[], held: Held, spacing?: number) =>
   settingOf(bareDesign(wires), held, spacing)
 const outcome = (wires: readonly BareWire[], held: Held, d: Vec3) => walkIn(setting(wires, held), d).outcome
 const way = (id: string): Vec3 => DIRECTIONS.find((x) => x.id === id)!.d
-
-/** Straight fingers round a ball, each leaning in over it and touching at this height above its middle (degrees), its clamp so far below. */
-const claws = (R: number, size: number, height: number, long: number, count = 3): BareWire[] => {
-  const wire = `${size.toFixed(1)} metric`
-  const e = (height * Math.PI) / 180
-  return Array.from({ length: count }, (_, k): BareWire => {
-    const a = (2 * Math.PI * k) / count
-    const out: Vec3 = [Math.cos(a), Math.sin(a), 0]
-    const reach = R + size / 2
-    const touch: Vec3 = [out[0] * reach * Math.cos(e), out[1] * reach * Math.cos(e), reach * Math.sin(e)]
-    // along the wire, square to the contact's normal, upward and in
-    const t: Vec3 = [-out[0] * Math.sin(e), -out[1] * Math.sin(e), Math.cos(e)]
-    const at = (s: number): Vec3 => [touch[0] + t[0] * s, touch[1] + t[1] * s, touch[2] + t[2] * s]
-    return {
-      id: `claw-${k}`,
-      size: wire,
-      path: { segments: [{ kind: 'line', from: at(-long - 1), to: at(0.6) }] },
-      bound: [[0, 1]],
-    }
-  })
-}
 
 describe('directions', () => {
   it('26 ways and 162 on the sphere, all of length 1, all different, in opposite pairs', () => {

@@ -166,7 +166,7 @@ export function settingFrom(spans: readonly Span[], all: readonly Station[], hel
 }
 
 /** How far the stone must go along d to be clear of all wires: corner to corner of the two boxes. */
-export const clearOf = ({ held, low, high }: Setting, d: Vec3): number => {
+export const clearOf = ({ held, low, high }: Pick<Setting, 'held' | 'low' | 'high'>, d: Vec3): number => {
   let wires = -Infinity
   let stone = Infinity
   for (let k = 0; k < 8; k++) {

@@ -1,4 +1,4 @@
-export { checkHold, CONTACT, DEMANDS, holdOf, settingFrom, settingOf, walkIn } from './check.js'
+export { checkHold, clearOf, CONTACT, DEMANDS, holdOf, settingFrom, settingOf, walkIn } from './check.js'
 export type { Contact, DemandId, DirectionHold, Hold, Setting, Walked, WayHold } from './check.js'
 export { DIRECTIONS, nearestWay, SPHERE, WAYS } from './directions.js'
 export type { DirectionId } from './directions.js'

@@ -1,8 +1,8 @@
 import { trueGapAt } from '../design/index.js'
-import { add, cross, dot, sub, type Vec3 } from '../geom/index.js'
+import { add, along, cross, dot, sub, type Vec3 } from '../geom/index.js'
 import { support } from '../wire/index.js'
 import type { Held } from './held.js'
-import type { Station } from './stations.js'
+import { besideStation, type Station } from './stations.js'
 
 /** A rigid pose of the stone: where its frame's origin is and how its axes lie (rows of a rotation). */
 export interface Pose {
@@ -80,6 +80,10 @@ export interface Memory {
   /** The wire's middle in the stone's frame as it was measured, for stones that are not convex, and the gap. */
   readonly c: Float64Array
   readonly gap: Float64Array
+  /** Where in its stretch it was nearest, mm from the station. */
+  readonly u: Float64Array
+  /** The pose in which it was measured: in that very pose it need not be measured again. */
+  readonly pose: (Pose | undefined)[]
 }
 
 /** Nothing measured at so many stations. */
@@ -89,15 +93,19 @@ export const newMemory = (count: number): Memory => ({
   q: new Float64Array(3 * count),
   c: new Float64Array(3 * count),
   gap: new Float64Array(count),
+  u: new Float64Array(count),
+  pose: new Array<Pose | undefined>(count).fill(undefined),
 })
 
 /** A memory that may be written on. */
-export const copyOf = ({ m, k, q, c, gap }: Memory): Memory => ({
+export const copyOf = ({ m, k, q, c, gap, u, pose }: Memory): Memory => ({
   m: m.slice(),
   k: k.slice(),
   q: q.slice(),
   c: c.slice(),
   gap: gap.slice(),
+  u: u.slice(),
+  pose: pose.slice(),
 })
 
 /** The memory of some of the stations, in this order. */
@@ -108,6 +116,8 @@ export function memoryOf(memory: Memory, picked: readonly number[]): Memory {
       for (let j = 0; j < 3; j++) out[key][3 * to + j] = memory[key][3 * from + j]!
     out.k[to] = memory.k[from]!
     out.gap[to] = memory.gap[from]!
+    out.u[to] = memory.u[from]!
+    out.pose[to] = memory.pose[from]
   })
   return out
 }
@@ -119,31 +129,62 @@ export interface Scene {
   readonly memory: Memory
 }
 
-/** Measures one station on the true surfaces, and remembers it. */
+/** A stretch of wire whose gap cannot fall by more than this toward either end is measured in its middle only, mm. */
+const EVEN = 0.001
+
+/** Measures one station's stretch on the true surfaces, where it is nearest, and remembers it. */
 export function measure({ held, stations, memory }: Scene, pose: Pose, i: number, reach: number): Touch {
   const st = stations[i]!
-  const c = toStone(pose, st.p)
-  const { axes } = st.section
-  const section = {
-    ...st.section,
-    axes: [turnInto(pose, axes[0]), turnInto(pose, axes[1])] as const,
+  const long = Math.max(-st.from, st.to)
+  const look = (u: number) => {
+    const { p, section } = besideStation(st, u)
+    const c = toStone(pose, p)
+    const axes = [turnInto(pose, section.axes[0]), turnInto(pose, section.axes[1])] as const
+    const found = trueGapAt(c, { ...section, axes }, (x) => held.nearest(x, st.seed), reach + long)
+    const { m, gap } = found
+    const way = turnInto(pose, along(st.way, st.bend, 2 * u))
+    return {
+      ...found,
+      u,
+      // the gap falls as the wire's middle goes against the normal
+      slope: dot(m, way),
+      // the wire's skin stands before the plane by its gap
+      plane: dot(m, c) - support(section.profile, section.size, dot(m, axes[0]), dot(m, axes[1])) - gap,
+    }
   }
-  const { gap, m, q } = trueGapAt(c, section, (x) => held.nearest(x, st.seed), reach)
+  let best = look(memory.u[i]!)
+  const better = (x: typeof best) => {
+    if (x.gap < best.gap) best = x
+  }
+  if (st.section.profile === 'round' && best.gap - long <= reach && Math.abs(best.slope) * long > EVEN) {
+    const here = best
+    const far = here.slope > 0 ? st.from : st.to
+    if (far !== here.u) {
+      const end = look(far)
+      better(end)
+      // between a fall and a rise lies the least
+      if (here.slope * end.slope < 0)
+        better(look(here.u + ((far - here.u) * here.slope) / (here.slope - end.slope)))
+    }
+  }
+  const { gap, m, q } = best
+  const middle = toStone(pose, st.p)
   const at = fromStone(pose, q)
-  memory.k[i] =
-    dot(m, c) - support(section.profile, section.size, dot(m, section.axes[0]), dot(m, section.axes[1])) - gap
+  memory.k[i] = best.plane
   memory.gap[i] = gap
+  memory.u[i] = best.u
+  memory.pose[i] = pose
   for (let j = 0; j < 3; j++) {
     memory.m[3 * i + j] = m[j as 0]
     memory.q[3 * i + j] = at[j as 0]
-    memory.c[3 * i + j] = c[j as 0]
+    memory.c[3 * i + j] = middle[j as 0]
   }
   return { station: i, m: turnBack(pose, m), q: at, gap }
 }
 
-/** How far a station stands off the stone at least, mm: from what was measured there, or from the stone's box. */
+/** How far a station's stretch stands off the stone at least, mm: from what was measured there, or from the stone's box. */
 export function atLeast({ held, stations, memory }: Scene, { axes, shift }: Pose, i: number): number {
-  const { p, section } = stations[i]!
+  const { p, way, bend, from, to, loose, section } = stations[i]!
   const [x, y, z] = [p[0] - shift[0], p[1] - shift[1], p[2] - shift[2]]
   const [a, b, c] = axes
   const known = memory.k[i]!
@@ -153,39 +194,41 @@ export function atLeast({ held, stations, memory }: Scene, { axes, shift }: Pose
     const n0 = a[0] * m0 + b[0] * m1 + c[0] * m2
     const n1 = a[1] * m0 + b[1] * m1 + c[1] * m2
     const n2 = a[2] * m0 + b[2] * m1 + c[2] * m2
-    if (section.profile === 'round') return n0 * x + n1 * y + n2 * z - section.size / 2 - known
+    // least of a parabola over the stretch: at an end, or where it turns
+    const first = n0 * way[0] + n1 * way[1] + n2 * way[2]
+    const second = n0 * bend[0] + n1 * bend[1] + n2 * bend[2]
+    let fall = Math.min(from * (first + from * second), to * (first + to * second), 0)
+    const turn = -first / (2 * second)
+    if (second > 0 && turn > from && turn < to) fall = (first * turn) / 2
+    const ahead = n0 * x + n1 * y + n2 * z + fall - loose - known
+    if (section.profile === 'round') return ahead - section.size / 2
     const [u, v] = section.axes
     return (
-      n0 * x +
-      n1 * y +
-      n2 * z -
+      ahead -
       support(
         section.profile,
         section.size,
         n0 * u[0] + n1 * u[1] + n2 * u[2],
         n0 * v[0] + n1 * v[1] + n2 * v[2],
-      ) -
-      known
+      )
     )
   }
   const s0 = a[0] * x + a[1] * y + a[2] * z
   const s1 = b[0] * x + b[1] * y + b[2] * z
   const s2 = c[0] * x + c[1] * y + c[2] * z
-  // the middle of the wire cannot have come nearer than by what it went; its corners by what they swung
-  if (known === known)
-    return (
-      memory.gap[i]! -
-      Math.hypot(s0 - memory.c[3 * i]!, s1 - memory.c[3 * i + 1]!, s2 - memory.c[3 * i + 2]!) -
-      (section.profile === 'round' ? 0 : section.size * SWING)
-    )
+  // the middle of the wire cannot have come nearer than by what it went; its corners and the ends of the stretch by what they swung
+  if (known === known) {
+    const went = Math.hypot(s0 - memory.c[3 * i]!, s1 - memory.c[3 * i + 1]!, s2 - memory.c[3 * i + 2]!)
+    return memory.gap[i]! - went - (went > 0 ? SWING : 0)
+  }
   const { low, high } = held
   const dx = Math.max(0, s0 - high[0], low[0] - s0)
   const dy = Math.max(0, s1 - high[1], low[1] - s1)
   const dz = Math.max(0, s2 - high[2], low[2] - s2)
-  return Math.sqrt(dx * dx + dy * dy + dz * dz) - section.size * Math.SQRT1_2
+  return Math.sqrt(dx * dx + dy * dy + dz * dz) - section.size * Math.SQRT1_2 - Math.max(-from, to)
 }
-/** A corner of a square stands farther from its middle than its side does, by this share of its size. */
-const SWING = Math.SQRT1_2 - 0.5
+/** What the ends of a stretch and a square's corners may have swung besides, mm, for stones that are not convex. */
+const SWING = 0.05
 
 /** All stations within `reach` mm of the stone in this pose, measured. */
 export function touches(scene: Scene, pose: Pose, reach: number): Touch[] {
@@ -241,9 +284,10 @@ export function rowsNear(scene: Scene, pose: Pose, at: Vec3, lever: number, reac
   }
   let count = 0
   for (let i = 0; i < stations.length; i++) {
-    const least = atLeast(scene, pose, i)
+    const known = memory.pose[i] === pose
+    const least = known ? memory.gap[i]! : atLeast(scene, pose, i)
     if (least > reach) continue
-    if (held.convex && memory.k[i] === memory.k[i]) {
+    if (known || (held.convex && memory.k[i] === memory.k[i])) {
       const o = 3 * i
       put(
         count,
@@ -251,6 +295,7 @@ export function rowsNear(scene: Scene, pose: Pose, at: Vec3, lever: number, reac
         [memory.q[o]!, memory.q[o + 1]!, memory.q[o + 2]!],
         least,
       )
+      fresh[count] = known ? 1 : 0
     } else {
       const touch = measure(scene, pose, i, reach)
       if (touch.gap > reach) continue

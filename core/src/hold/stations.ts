@@ -1,7 +1,7 @@
 import type { Design, Joint, Wire } from '../design/index.js'
 import { sectionAt, type SectionPose } from '../design/index.js'
-import { cross, sub, type Vec3 } from '../geom/index.js'
-import { pathLength, stationsOf, type BarEnd } from '../path/index.js'
+import { add, along, cross, scale, sub, type Vec3 } from '../geom/index.js'
+import { pathAt, pathLength, stationsOf, type BarEnd } from '../path/index.js'
 import { alloy, flowStress, section } from '../wire/index.js'
 import type { DomeSeed } from '../stone/index.js'
 
@@ -21,13 +21,31 @@ export interface Span {
   readonly taut?: { readonly slip: number }
 }
 
-/** A place on a wire that may touch the stone. */
+/** A place on a wire that may touch the stone, and the stretch of wire round it, half way to its neighbours. */
 export interface Station {
   readonly span: number
   readonly index: number
   readonly p: Vec3
   readonly section: SectionPose
   readonly seed: DomeSeed
+  readonly wire: Wire
+  /** Where it stands on its wire, and how far before and behind it the stretch goes, mm. */
+  readonly s: number
+  readonly from: number
+  readonly to: number
+  /** The stretch in its own middle about p as a parabola, u in mm: p + u way + u² bend; and how far the wire's skin may stand off that, mm. */
+  readonly way: Vec3
+  readonly bend: Vec3
+  readonly loose: number
+}
+
+/** The wire's middle and section `u` mm along from a station. */
+export function besideStation(st: Station, u: number): { readonly p: Vec3; readonly section: SectionPose } {
+  if (u === 0) return st
+  const { p, t } = pathAt(st.wire.path, st.s + u)
+  // a station may have been moved off its wire's path: the stretch goes with it
+  const own = pathAt(st.wire.path, st.s).p
+  return { p: add(st.p, sub(p, own)), section: sectionAt(st.wire, st.s + u, t) }
 }
 
 /** Stations are at most this far apart, mm. */
@@ -42,6 +60,35 @@ interface Stretch {
   readonly s0: number
   readonly s1: number
   readonly joint: Joint
+}
+
+/** A station's stretch between its neighbours, `pitch` mm apart: half way to either, or up to the span's end. */
+function stretchOf(
+  wire: Wire,
+  s: number,
+  pitch: number,
+  ends: { readonly first: boolean; readonly last: boolean },
+): Pick<Station, 'from' | 'to' | 'way' | 'bend' | 'loose'> {
+  const [from, to] = [ends.first ? 0 : -pitch / 2, ends.last ? 0 : pitch / 2]
+  const here = pathAt(wire.path, s)
+  const [a, b] = [pathAt(wire.path, s + from), pathAt(wire.path, s + to)]
+  // the parabola that goes its way and meets both ends, as nearly as it can
+  const off = (end: Vec3, u: number): Vec3 =>
+    u === 0 ? [0, 0, 0] : scale(along(sub(end, here.p), here.t, -u), 1 / (u * u))
+  const [x, y] = [off(a.p, from), off(b.p, to)]
+  const shares = (from === 0 ? 0 : 1) + (to === 0 ? 0 : 1)
+  const bend = scale(add(x, y), 1 / Math.max(1, shares))
+  const miss = (end: Vec3, u: number): number =>
+    Math.hypot(...sub(end, along(along(here.p, here.t, u), bend, u * u)))
+  // only round wire is looked at between stations: another's side would have to be turned with it
+  if (wire.stock.profile !== 'round') return { from: 0, to: 0, way: here.t, bend: [0, 0, 0], loose: 0 }
+  return {
+    from,
+    to,
+    way: here.t,
+    bend,
+    loose: miss(a.p, from) + miss(b.p, to),
+  }
 }
 
 /** Curvature of a polyline at each point, 1/mm, by the circle through it and its neighbours; at the ends as beside them. */
@@ -87,7 +134,7 @@ export function stationsOfDesign(
       .sort((a, b) => a.s0 - b.s0)
     const taut = wire.parts.filter((p) => p.kind === 'taut')
     const fix = (j: Joint | undefined): BarEnd => (j ? (j.hold === 'clamp' ? 'clamp' : 'pin') : 'free')
-    const add = (kind: Span['kind'], s0: number, s1: number, start?: Joint, end?: Joint) => {
+    const put = (kind: Span['kind'], s0: number, s1: number, start?: Joint, end?: Joint) => {
       if (s1 - s0 < 1e-6) return
       const list = stationsOf(wire.path, s0, s1, spacing)
       const span = spans.length
@@ -109,6 +156,12 @@ export function stationsOfDesign(
           span,
           index,
           p: x.at.p,
+          wire,
+          s: x.s,
+          ...stretchOf(wire, x.s, (s1 - s0) / (list.length - 1), {
+            first: index === 0,
+            last: index === list.length - 1,
+          }),
           section: sectionAt(wire, x.s, x.at.t),
           seed: { theta: NaN, phi: NaN },
         }),
@@ -116,13 +169,13 @@ export function stationsOfDesign(
     }
     const [first, last] = [bound[0], bound[bound.length - 1]]
     if (!first || !last) continue
-    add('free', 0, first.s0, undefined, first.joint)
+    put('free', 0, first.s0, undefined, first.joint)
     bound.forEach((b, i) => {
-      add('bound', b.s0, b.s1, b.joint, b.joint)
+      put('bound', b.s0, b.s1, b.joint, b.joint)
       const next = bound[i + 1]
-      if (next && next.s0 > b.s1) add('span', b.s1, next.s0, b.joint, next.joint)
+      if (next && next.s0 > b.s1) put('span', b.s1, next.s0, b.joint, next.joint)
     })
-    add('free', last.s1, pathLength(wire.path), last.joint, undefined)
+    put('free', last.s1, pathLength(wire.path), last.joint, undefined)
   }
   return { spans, stations }
 }

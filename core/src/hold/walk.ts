@@ -36,7 +36,7 @@ export interface WalkSpec {
 
 const reachFor = (step: number): number => 2 * step + 0.05
 
-const FIRST_STEP = 0.1
+const FIRST_STEP = 0.25
 /** What lies this near at rest is measured once for all walks from there, mm. */
 export const FIRST_REACH = reachFor(FIRST_STEP)
 /** Steps are not made shorter than this, mm. */
@@ -51,6 +51,12 @@ const GOING = 0.01
 /** A step that gains less than this is none, mm. */
 const NOTHING = 1e-3
 const STILL_STEPS = 2
+/** A gain of at least this share of the one before has not fallen. */
+const STEADY = 0.97
+/** A slide that gains less than this share of a step is none. */
+const FLAT = 0.01
+/** Before a stone counts as stopped it is asked with a step so long, mm. */
+const LONG_STEP = FIRST_STEP
 const MOST_STEPS = 140
 /** A stone that fits without play may stand this deep in a wire: wires are followed from point to point, and between two of them lies a hair's less. */
 const SLACK = 0.0003
@@ -63,7 +69,8 @@ const TURN_ERROR = 0.02
 /**
  * Pushes the stone in one direction as far as the wires let it: at each step every wire near it is found again on
  * the true surfaces, the best small rigid move is a linear program (max d·v with m·(v + w × r) <= gap), the stone is
- * moved, and so on. Caught: two steps in turn gain under 0.002 mm each. Out: it has gone past the last wire.
+ * moved, and so on. Caught: it gains under 0.002 mm twice in turn, and with a long step under a hundredth of it. Out: it has gone past the last
+ * wire.
  */
 export function walk({ held, stations, direction, clear, start = REST, first }: WalkSpec): WalkResult {
   const { centre } = held
@@ -71,7 +78,9 @@ export function walk({ held, stations, direction, clear, start = REST, first }: 
   let at = fromStone(pose, centre)
   const from = at
   let still = 0
-  let lastGain = 0
+  /** It seems to have been stopped, and is asked once more. */
+  let asking = false
+  let lastGain = Infinity
   let steps = 0
   const memory = first ? copyOf(first.memory) : newMemory(stations.length)
   const { size } = held
@@ -82,12 +91,18 @@ export function walk({ held, stations, direction, clear, start = REST, first }: 
     steps++
     const most = Math.min(turn, (2 * step) / size)
     const near = rowsNear({ held, stations, memory }, pose, at, most / step, reachFor(step))
-    const move = bestMove(near, [...direction, 0, 0, 0], step, most)
+    const move = plainMove(near, direction, step, most)
     if (!move) break
     let { v, w } = move
     let gain = dot(v, direction)
     // no way on: the move found is only one of many that lead nowhere, so the stone stays where it came to rest
-    if (gain < NOTHING) return { outcome: 'caught', travel: dot(sub(at, from), direction), pose, steps }
+    if (gain < (asking ? FLAT * step : NOTHING)) {
+      if (step >= LONG_STEP) return { outcome: 'caught', travel: dot(sub(at, from), direction), pose, steps }
+      // with a short step a flat way on gains as little as none at all
+      step = LONG_STEP
+      asking = true
+      continue
+    }
     // a square side that comes to lie on a curve is found from nearer and nearer, and the gains fall by one ratio: go where they lead
     const now: number | undefined = before === undefined ? undefined : gain / before
     const even = now !== undefined && (ratio === undefined || Math.abs(now - ratio) < EVEN_RATIO)
@@ -105,17 +120,20 @@ export function walk({ held, stations, direction, clear, start = REST, first }: 
     at = fromStone(pose, centre)
     const travel = dot(sub(at, from), direction)
     if (travel > clear) return { outcome: 'out', travel, pose, steps }
+    // a gain that is small because the way is flat, not because it is being stopped, does not fall from step to step
+    const sliding = gain >= lastGain * STEADY && gain > FLAT * step
     lastGain = gain
-    still = gain < STILL ? still + 1 : 0
-    if (still >= STILL_STEPS) return { outcome: 'caught', travel, pose, steps }
-    // longer steps while it runs free, shorter ones where it is being stopped
-    step =
-      gain > 0.9 * step
+    still = gain < STILL && !sliding ? still + 1 : 0
+    asking = still >= STILL_STEPS
+    // longer steps while it runs free or slides, shorter ones where it is being stopped
+    step = asking
+      ? LONG_STEP
+      : gain > 0.9 * step || sliding
         ? Math.min(near.count === 0 ? 2 : 0.5, step * 2)
         : Math.max(LEAST_STEP, Math.min(step / 2, 4 * gain))
   }
   // it was still going when it was left alone: nothing had stopped it
-  const outcome = steps >= MOST_STEPS && lastGain > GOING ? 'out' : 'caught'
+  const outcome = steps >= MOST_STEPS && lastGain > GOING && lastGain < Infinity ? 'out' : 'caught'
   return { outcome, travel: dot(sub(at, from), direction), pose, steps }
 }
 
@@ -165,6 +183,33 @@ export function turnAbout({
   return { angle, pose }
 }
 
+/** Shares of the turn that are tried before all of it, and how much of the gain makes them do. */
+const TURNS = [0, 0.25]
+const ENOUGH = 0.5
+
+/**
+ * The best move that way; one with little turning or none where it gains nearly as much. A stone that turns where nothing asks for it wedges
+ * itself where it would have slid past.
+ */
+function plainMove(near: Rows, direction: Vec3, step: number, turn: number): Move | undefined {
+  const along = [...direction, 0, 0, 0]
+  const best = bestMove(near, along, step, turn)
+  if (!best || Math.hypot(...best.w) < NO_TURN) return best
+  const enough = ENOUGH * dot(best.v, direction)
+  if (enough < GOING) return best
+  for (const share of TURNS) {
+    const move = bestMove(near, along, step, turn, share)
+    if (move && dot(move.v, direction) >= enough) return move
+  }
+  return best
+}
+
+/** A small rigid move: shift, and turn about the stone's middle. */
+interface Move {
+  readonly v: Vec3
+  readonly w: Vec3
+}
+
 /**
  * The best small rigid move: max along · (v, w in units of the turn limit) with m·(v + w × r) <= gap at every wire near, |v| <= step and
  * |w| <= turn along each axis. Undefined when the stone overlaps wires that push it against each other.
@@ -175,9 +220,11 @@ function bestMove(
   along: readonly number[],
   step: number,
   turn: number,
-): { readonly v: Vec3; readonly w: Vec3 } | undefined {
+  /** Only so much of the turn is allowed. */
+  share = 1,
+): Move | undefined {
   // turns are scaled so that all six unknowns have the same bound
-  const lever = turn / step
+  const turned = (share * turn) / step
   const { figures: rows, count } = near
   const entries = new Array<number>(6).fill(0)
   const priced = { entries, cost: 0 }
@@ -196,9 +243,7 @@ function bestMove(
               rows[o]! * y[0]! +
               rows[o + 1]! * y[1]! +
               rows[o + 2]! * y[2]! +
-              rows[o + 3]! * y[3]! +
-              rows[o + 4]! * y[4]! +
-              rows[o + 5]! * y[5]! -
+              share * (rows[o + 3]! * y[3]! + rows[o + 4]! * y[4]! + rows[o + 5]! * y[5]!) -
               Math.max(rows[o + 6]! + SLACK, least)
             if (over > worst) {
               worst = over
@@ -207,7 +252,7 @@ function bestMove(
           }
         } while (found >= 0 && near.refresh(found))
         if (found < 0) return undefined
-        for (let k = 0; k < 6; k++) entries[k] = rows[ROW * found + k]!
+        for (let k = 0; k < 6; k++) entries[k] = rows[ROW * found + k]! * (k < 3 ? 1 : share)
         priced.cost = Math.max(rows[ROW * found + 6]! + SLACK, least)
         return priced
       },
@@ -215,5 +260,5 @@ function bestMove(
   const result = solve(-PUSH) ?? solve(0)
   if (!result) return undefined
   const { y } = result
-  return { v: [y[0]!, y[1]!, y[2]!], w: [y[3]! * lever, y[4]! * lever, y[5]! * lever] }
+  return { v: [y[0]!, y[1]!, y[2]!], w: [y[3]! * turned, y[4]! * turned, y[5]! * turned] }
 }

@@ -1,4 +1,4 @@
-import type { Design, Stone, Vec3 } from '@verger/core'
+import type { Design, Pose, Stone, Vec3 } from '@verger/core'
 import { useEffect, useRef, useState } from 'react'
 import type { Shown } from '../drawing/PieceDrawing.js'
 import type { View } from '../drawing/project.js'
@@ -20,6 +20,7 @@ export default function PieceSolid({
   lit,
   onPick,
   names,
+  moved,
   className = 'h-[392px]',
 }: {
   /** Without one the stone is shown alone. */
@@ -31,6 +32,8 @@ export default function PieceSolid({
   lit?: string | undefined
   onPick?: ((wire: string | undefined) => void) | undefined
   names: Readonly<Record<string, string>>
+  /** The stone in another pose, and the piece moved by a hand: without one as it lies. */
+  moved?: { readonly pose: Pose; readonly hand: Vec3 } | undefined
   className?: string
 }) {
   const canvas = useRef<HTMLCanvasElement>(null)
@@ -68,6 +71,7 @@ export default function PieceSolid({
     if (!viewed.current) scene.current?.turn(-0.45, 0.18)
     viewed.current = true
   }, [design, stone, shown, strings])
+  useEffect(() => scene.current?.place(moved?.pose, moved?.hand), [moved, design, stone, shown, strings])
   useEffect(() => scene.current?.light(lit), [lit, design, shown])
   useEffect(() => scene.current?.cut(section >= 1 ? undefined : section), [section, design, shown, stone])
   useEffect(() => scene.current?.explode(apart), [apart, design, shown])

@@ -1,4 +1,4 @@
-import { alloy, fullStone, mineral, type Design, type Stone, type Vec3 } from '@verger/core'
+import { alloy, fullStone, mineral, type Design, type Pose, type Stone, type Vec3 } from '@verger/core'
 import {
   AmbientLight,
   Box3,
@@ -163,6 +163,21 @@ export class PieceScene {
     this.controls.minDistance = this.radius * 0.6
     this.controls.maxDistance = this.radius * 8
     this.arrange()
+  }
+
+  /** The stone in another pose, and the whole piece moved by so many mm: as it is when it is shaken. */
+  place(pose: Pose | undefined, hand: Vec3 = [0, 0, 0]): void {
+    const mesh = this.piece.getObjectByName('stone')
+    if (mesh) {
+      mesh.matrixAutoUpdate = pose === undefined
+      if (pose)
+        mesh.matrix
+          .makeBasis(...(pose.axes.map((a) => new Vector3(...a)) as [Vector3, Vector3, Vector3]))
+          .setPosition(...pose.shift)
+      else mesh.position.set(0, 0, 0)
+    }
+    this.piece.position.set(...hand)
+    this.touch()
   }
 
   /** One of the fixed views. */

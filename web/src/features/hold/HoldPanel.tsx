@@ -19,6 +19,7 @@ import { useState } from 'react'
 import { DirectionDiscs } from './DirectionDiscs.js'
 import { Mends } from './Mends.js'
 import { Leaving } from './Leaving.js'
+import { Shaking } from './Shaking.js'
 
 const DEMAND_WORDS = { worn: 'worn', shaken: 'shaken by hand', knocked: 'knocked or dropped' } as const
 const MARK = {
@@ -113,6 +114,7 @@ function Inside({ plan, hold, sure }: { plan: Plan; hold: Hold; sure: Sure | und
         </p>
       </div>
       {sure && sure.release.way.length > 1 && <Leaving plan={plan} release={sure.release} />}
+      <Shaking plan={plan} arrow={arrow} />
     </div>
   )
 }

@@ -24,6 +24,10 @@ const PARTS: readonly (readonly [string, string])[] = [
     `Worn is ${DEMANDS.worn} times the stone’s weight, shaken ${DEMANDS.shaken}, knocked or dropped ${DEMANDS.knocked}: estimates of what a piece meets, on the careful side. A demand is sound when it is borne with every bend half a millimetre short and the metal at the soft end of what it can be; doubtful when only as planned.`,
   ],
   [
+    'Shake it',
+    'A rigid-body engine shakes the piece in space, the same way every time. Its wires do not give and nothing rubs in it: it shows whether the stone rattles, stays or gets away, and nothing of the force. Is it caught and Shake it are two ways to the same answer, and are tested against each other.',
+  ],
+  [
     'What is left out',
     'Friction and pre-load, which help; support of a wire by its neighbour; wear, and bending the same place again and again. Wires give one by one, by small amounts. Metal figures are typical, uncited, as wide ranges. What the mends promise is computed in the same way.',
   ],

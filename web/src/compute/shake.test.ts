@@ -1,0 +1,160 @@
+import {
+  DEFAULT_SETTINGS,
+  fullStone,
+  pathLength,
+  plan,
+  pushRigid,
+  settingOf,
+  settingOfPlan,
+  shakeRigid,
+  shapeOf,
+  stoneShapes,
+  wireShapes,
+  type Options,
+  type RigidEngine,
+  type Shaken,
+  type ShakeFrame,
+  type ShakeResult,
+  type ShakeSpec,
+} from '@verger/core'
+import { ConvexHull } from 'three/addons/math/ConvexHull.js'
+import { Vector3 } from 'three'
+import { FRAME, OVAL, seeded } from '../../../core/src/testing'
+import { ball, bareDesign, hoop } from '../../../core/src/testingDesigns'
+import { shakeCases, type ShakeCase } from '../../../core/src/testingCases'
+import { rapierEngine } from './rapierEngine'
+
+const ROUNDS = Number(process.env.SHAKE_ROUNDS ?? 30)
+const SEED = Number(process.env.SEED ?? 1)
+
+let engine: RigidEngine
+beforeAll(async () => {
+  engine = await rapierEngine()
+})
+
+describe('the walk against a rigid-body engine, wires that do not give', () => {
+  it(`${ROUNDS} random cases at least 0.1 mm beyond their threshold: 95 % agree, a third of them fall out`, () => {
+    const random = seeded(SEED)
+    let [judged, agreed, fell, borderline] = [0, 0, 0, 0]
+    const wrong: string[] = []
+    const say = ({ name, d, walk, larger, smaller }: ShakeCase, sim: string, travel: number) =>
+      `${name} toward ${d.map((v) => v.toFixed(2)).join()}: walk ${walk} (larger ${larger}, smaller ${smaller}), engine ${sim} after ${travel.toFixed(2)} mm`
+    for (const c of shakeCases(random)) {
+      if (c.larger !== c.walk || c.smaller !== c.walk) {
+        borderline++
+        continue
+      }
+      const sim = pushRigid(engine, c.shaken, c.d)
+      judged++
+      if (sim.outcome === 'out') fell++
+      if ((sim.outcome === 'out') === (c.walk === 'out')) agreed++
+      else wrong.push(say(c, sim.outcome, sim.travel))
+      if (judged === ROUNDS) break
+    }
+    if (wrong.length > 0 || ROUNDS > 30)
+      process.stdout.write(
+        `${judged} judged, ${borderline} borderline, ${fell} fell out\n${wrong.join('\n')}\n`,
+      )
+    expect(judged).toBe(ROUNDS)
+    expect(fell).toBeGreaterThanOrEqual(ROUNDS / 3)
+    expect(agreed / judged).toBeGreaterThanOrEqual(0.95)
+  })
+})
+
+/** All of a shake at once. */
+function shaken(what: Shaken, spec: ShakeSpec): { frames: ShakeFrame[]; result: ShakeResult } {
+  const frames: ShakeFrame[] = []
+  const run = shakeRigid(engine, what, spec)
+  for (;;) {
+    const next = run.next()
+    if (next.done) return { frames, result: next.value }
+    frames.push(next.value)
+  }
+}
+
+const framed = (options: Options): Shaken => {
+  const made = plan({
+    stone: OVAL,
+    family: 'bound-frame',
+    options: { ...FRAME, ...options },
+    settings: DEFAULT_SETTINGS,
+  })
+  if (!made.ok) throw new Error(JSON.stringify(made.findings))
+  return {
+    setting: settingOfPlan(made.plan),
+    stone: stoneShapes(fullStone(OVAL)),
+    wires: wireShapes(made.plan.design),
+  }
+}
+
+describe('shaken', () => {
+  it('a ball between two hoops that are set apart rattles by that, along them and no farther, and the same every time', () => {
+    // R 6, wire 1, hoops 9.5 inside: 7.66 apart where they touch; 0.6 more between them
+    const half = Math.sqrt(6.5 ** 2 - 5.25 ** 2)
+    const design = bareDesign([hoop('upper', 5.25, half + 0.3), hoop('lower', 5.25, -half - 0.3)])
+    const what: Shaken = {
+      setting: settingOf(design, ball(6)),
+      stone: [{ kind: 'ball', at: [0, 0, 0], radius: 6 }],
+      wires: wireShapes(design),
+    }
+    const spec = { ways: [[0, 0, 1] as const], strength: 10 }
+    const once = shaken(what, spec)
+    expect(once.result.outcome).toBe('stays')
+    const along = once.frames.map((f) => f.pose.shift[2])
+    expect(Math.max(...along)).toBeCloseTo(0.3, 1)
+    expect(Math.min(...along)).toBeCloseTo(-0.3, 1)
+    expect(shaken(what, spec)).toEqual(once)
+  })
+
+  it('a stone in a frame with bends stays; without those in front it falls out forward', () => {
+    const spec = { ways: [[0, 0, 1] as const], strength: 20 }
+    expect(shaken(framed({}), spec).result.outcome).toBe('stays')
+    const { result, frames } = shaken(framed({ frontBends: [] }), spec)
+    expect(result).toMatchObject({ outcome: 'out', leftIn: 0 })
+    expect(frames[frames.length - 1]!.pose.shift[2]).toBeGreaterThan(3)
+  })
+})
+
+describe('rigid pieces', () => {
+  it('wires: as long as their paths, no piece far off its path', () => {
+    const made = plan({
+      stone: OVAL,
+      family: 'bound-frame',
+      options: { ...FRAME, profile: 'round' },
+      settings: DEFAULT_SETTINGS,
+    })
+    if (!made.ok) throw new Error('not planned')
+    const { design } = made.plan
+    const long = wireShapes(design).reduce(
+      (sum, s) => (s.kind === 'capsule' ? sum + Math.hypot(...s.to.map((v, k) => v - s.from[k as 0]!)) : NaN),
+      0,
+    )
+    const paths = design.wires.reduce((sum, w) => sum + pathLength(w.path), 0)
+    expect(long / paths).toBeGreaterThan(0.998)
+    expect(long / paths).toBeLessThanOrEqual(1)
+  })
+
+  it.each([
+    ['an oval', OVAL],
+    ['a heart', { ...OVAL, outline: 'heart' as const, length: 22, width: 22 }],
+  ])('%s: its pieces together are the stone, hollows left open', (_, stone) => {
+    const full = fullStone(stone)
+    const { index } = shapeOf(full)
+    const hulls = stoneShapes(full).map((s) => {
+      if (s.kind !== 'hull') throw new Error('a stone is made of hulls')
+      return new ConvexHull().setFromPoints(s.points.map((p) => new Vector3(...p)))
+    })
+    const random = seeded(5)
+    let inside = 0
+    for (let k = 0; k < 400; k++) {
+      const p = [26 * random() - 13, 34 * random() - 17, 9 * random() - 2] as const
+      const { distance } = index.nearest(p)
+      // nearer to the surface than the hulls are fine, either will do
+      if (Math.abs(distance) < 0.15) continue
+      const held = hulls.some((h) => h.containsPoint(new Vector3(...p)))
+      expect({ p, held }).toEqual({ p, held: distance < 0 })
+      if (held) inside++
+    }
+    expect(inside).toBeGreaterThan(60)
+  })
+})
