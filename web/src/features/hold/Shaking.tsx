@@ -85,7 +85,10 @@ function Shaken({ plan, ways, g }: { plan: Plan; ways: readonly Vec3[]; g: numbe
   const [result, setResult] = useState<ShakeResult>()
   const [problem, setProblem] = useState('')
   const box = useRef<HTMLDivElement>(null)
-  useEffect(() => box.current?.scrollIntoView({ block: 'center' }), [])
+  useEffect(() => {
+    // what it answers is nothing to clean up with: newer browsers give a promise
+    void box.current?.scrollIntoView({ block: 'center' })
+  }, [])
   const still = useRef(matchMedia('(prefers-reduced-motion: reduce)').matches)
   useEffect(() => {
     const worker = new Worker(new URL('../../compute/shake.worker.ts', import.meta.url), { type: 'module' })
