@@ -3,6 +3,8 @@ import { z } from 'zod'
 import { roleSchema } from './accounts.js'
 import { benchEventSchema, choicesSchema, stoneSchema } from './piece.js'
 
+const demand = z.number().min(1).max(5000)
+
 /** Settings of a workshop. What an older one did not have yet is filled in. */
 export const settingsSchema = z.strictObject({
   units: z.enum(['mm', 'in']),
@@ -21,6 +23,13 @@ export const settingsSchema = z.strictObject({
   rate: z.number().int().min(0).max(10_000_000),
   /** Cents per kg by alloy. */
   prices: z.record(z.string().max(40), z.number().int().min(0).max(100_000_000)),
+  /** What a setting is asked to bear, in multiples of the stone's weight. */
+  demands: z
+    .strictObject({ worn: demand, shaken: demand, knocked: demand, dropped: demand })
+    .refine((d) => d.worn <= d.shaken && d.shaken <= d.knocked && d.knocked <= d.dropped, {
+      message: 'each of worn, shaken, knocked and dropped asks at least as much as the one before it',
+    })
+    .default({ ...DEFAULT_SETTINGS.demands }),
 })
 export type Settings = z.infer<typeof settingsSchema>
 

@@ -1,4 +1,4 @@
-import type { BenchEvent } from './piece.js'
+import { readMended, type BenchEvent, type BenchMoveRow } from './piece.js'
 
 /** What a set of bench events amounts to, in whatever order they arrived. */
 export interface BenchTally {
@@ -14,6 +14,8 @@ export interface BenchTally {
   readonly measured: Readonly<Record<string, number>>
   /** Why a piece was called ready although something was open, by what. */
   readonly reasons: Readonly<Record<string, string>>
+  /** What was done with the stone in, in order. */
+  readonly mended: readonly BenchMoveRow[]
   /** Latest result by check. */
   readonly proof: Readonly<Record<string, string>>
 }
@@ -31,6 +33,7 @@ export function tally(events: readonly BenchEvent[]): BenchTally {
   const proof: Record<string, string> = {}
   const measured: Record<string, number> = {}
   const reasons: Record<string, string> = {}
+  const mended: BenchMoveRow[] = []
   const stepsDone = new Set<string>()
   const notes: { subject: string; text: string; at: string }[] = []
   const ordered = [...known.values()].sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id))
@@ -61,6 +64,11 @@ export function tally(events: readonly BenchEvent[]): BenchTally {
       case 'reason':
         reasons[e.subject] = String(e.value)
         break
+      case 'mended': {
+        const move = readMended(e.value)
+        if (move) mended.push(move)
+        break
+      }
       case 'undo':
         break
       default: {
@@ -69,5 +77,5 @@ export function tally(events: readonly BenchEvent[]): BenchTally {
       }
     }
   }
-  return { turns, stepsDone: [...stepsDone], time, cut, notes, proof, measured, reasons }
+  return { turns, stepsDone: [...stepsDone], time, cut, notes, proof, measured, mended, reasons }
 }

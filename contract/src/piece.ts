@@ -126,16 +126,52 @@ const DAY = 86_400_000
 /** An id that the client makes: what is sent twice counts once. */
 export const clientId = z.string().regex(/^[0-9a-z-]{16,40}$/, 'must be an id made by the client')
 
+/** Something done with the stone in, as it is kept with the piece. */
+const benchMoveSchema = z.strictObject({
+  id: z.string().min(1).max(40),
+  values: z.record(z.string().max(40), z.union([z.number(), z.string().max(40)])),
+  change: z.record(
+    z.string().max(40),
+    z.union([z.number(), z.string().max(40), z.array(z.number()).max(24)]),
+  ),
+  risk: z.enum(['none', 'edge', 'scratch']),
+  wire: z.number().min(0).max(10_000),
+  tail: z.number().min(0).max(12).optional(),
+})
+export type BenchMoveRow = z.infer<typeof benchMoveSchema>
+
+/** What a `mended` event says was done; undefined when it cannot be read. */
+export function readMended(value: unknown): BenchMoveRow | undefined {
+  if (typeof value !== 'string') return undefined
+  try {
+    const found = benchMoveSchema.safeParse(JSON.parse(value))
+    return found.success ? found.data : undefined
+  } catch {
+    return undefined
+  }
+}
+
 /** What happened at the bench: see docs/format.md. */
 export const benchEventSchema = z
   .strictObject({
     id: clientId,
-    kind: z.enum(['turn', 'undo', 'step-done', 'time', 'cut', 'note', 'proof', 'measured', 'reason']),
+    kind: z.enum([
+      'turn',
+      'undo',
+      'step-done',
+      'time',
+      'cut',
+      'note',
+      'proof',
+      'measured',
+      'reason',
+      'mended',
+    ]),
     /** Step, wire or check that it is about. */
     subject: z.string().min(1).max(80),
     /**
      * Milliseconds of work for `time`, mm for `cut` and `measured`; text for `note` and `reason`, pass or fail for `proof`, the undone
-     * id for `undo`.
+     * id for `undo`, what was done as JSON for `mended` (`benchMoveSchema`).
      */
     value: z.union([z.number(), z.string().max(2000)]).optional(),
     at: z.iso.datetime(),
@@ -157,6 +193,9 @@ export const benchEventSchema = z
         break
       case 'proof':
         if (value !== 'pass' && value !== 'fail') wrong('must be pass or fail')
+        break
+      case 'mended':
+        if (readMended(value) === undefined) wrong('must be what was done at the bench, as JSON')
         break
       case 'undo':
         if (typeof value !== 'string') wrong('must be the id that is undone')

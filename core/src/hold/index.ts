@@ -1,5 +1,15 @@
-export { checkHold, clearOf, CONTACT, DEMANDS, holdOf, settingFrom, settingOf, walkIn } from './check.js'
-export type { Contact, DemandId, DirectionHold, Hold, Setting, Walked, WayHold } from './check.js'
+export {
+  checkHold,
+  clearOf,
+  CONTACT,
+  DEMAND_IDS,
+  DEMANDS,
+  holdOf,
+  settingFrom,
+  settingOf,
+  walkIn,
+} from './check.js'
+export type { Contact, DemandId, Demands, DirectionHold, Hold, Setting, Walked, WayHold } from './check.js'
 export { DIRECTIONS, nearestWay, SPHERE, WAYS } from './directions.js'
 export type { DirectionId } from './directions.js'
 export { centreOfMass, heldMesh, heldOf } from './held.js'

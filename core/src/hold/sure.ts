@@ -2,11 +2,13 @@ import { unit, type Vec3 } from '../geom/index.js'
 import { NEWTON_PER_GRAM } from '../units/index.js'
 import {
   clearOf,
+  DEMAND_IDS,
   DEMANDS,
   holdOf,
   settingFrom,
   walkIn,
   type DemandId,
+  type Demands,
   type Hold,
   type Setting,
 } from './check.js'
@@ -134,7 +136,8 @@ const WORST: readonly Verdict[] = ['sound', 'doubtful', 'fails']
 
 /**
  * The verdict from its parts: each demand is sound where the stone is caught, from turned starts too, and the force is over it with every bend
- * short as well; doubtful where only as planned; else it fails. Being worn must hold at least; a knock decides between sound and doubtful.
+ * short as well; doubtful where only as planned; else it fails. Being worn must hold at least; a knock decides between sound and doubtful; a
+ * drop is told and decides nothing, for few settings bear it.
  */
 export function verdictOf(spec: {
   readonly caught: boolean
@@ -142,11 +145,12 @@ export function verdictOf(spec: {
   readonly letsGo: number
   readonly short: Sure['short']
   readonly mass: number
+  readonly demands?: Demands
 }): { readonly verdict: Verdict; readonly demands: readonly DemandVerdict[] } {
-  const { caught, force, letsGo, short, mass } = spec
+  const { caught, force, letsGo, short, mass, demands: asked = DEMANDS } = spec
   const weight = mass * NEWTON_PER_GRAM
-  const demands = (Object.keys(DEMANDS) as DemandId[]).map((id): DemandVerdict => {
-    const times = DEMANDS[id]
+  const demands = DEMAND_IDS.map((id): DemandVerdict => {
+    const times = asked[id]
     const as = caught && force >= times * weight && letsGo >= LEAST_TRAVEL
     const even = as && short.caught && short.force >= times * weight
     return { id, times, verdict: even ? 'sound' : as ? 'doubtful' : 'fails' }
@@ -173,12 +177,13 @@ export function sureOf(spec: {
   readonly turning: Turning
   readonly turnedCaught: boolean
   readonly mass: number
+  readonly demands?: Demands
 }): Sure {
-  const { hold, weakest, bent, turning, turnedCaught, mass } = spec
+  const { hold, weakest, bent, turning, turnedCaught, mass, demands = DEMANDS } = spec
   const short = { caught: bent.caught, force: bent.force, arrow: bent.arrow }
   const caught = hold.caught && turnedCaught
   return {
-    ...verdictOf({ caught, force: weakest.force, letsGo: weakest.letsGo, short, mass }),
+    ...verdictOf({ caught, force: weakest.force, letsGo: weakest.letsGo, short, mass, demands }),
     force: weakest.force,
     timesWeight: weakest.force / (mass * NEWTON_PER_GRAM),
     release: weakest,

@@ -1,6 +1,5 @@
 import type { Finding } from '../finding/index.js'
 import { family, type Options } from '../settings/index.js'
-import { DEMANDS } from '../hold/index.js'
 import { gaugeWindow, wireSize, WIRE_SIZES, type GaugeQuestion, type GaugeWindow } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
 import { plan, planHold, type Plan, type PlanRequest } from './plan.js'
@@ -23,7 +22,7 @@ export function gaugeWindows(made: Plan, times?: number): OptionWindow[] {
     .map(({ option, question }) => {
       const window = gaugeWindow(question)
       if (question.role !== 'frame' || times === undefined || times <= 0) return { option, question, window }
-      const size = wireSize(String(made.options[option])).mm * Math.cbrt(DEMANDS.knocked / times)
+      const size = wireSize(String(made.options[option])).mm * Math.cbrt(made.demands.knocked / times)
       const least = [...window.least, { size, reason: 'holding' as const }].sort((a, b) => b.size - a.size)
       return { option, question, window: { ...window, least } }
     })

@@ -104,5 +104,5 @@ function moreOf(verdict: Hold['verdict'], times: number, sure: Sure | undefined)
       : `${times} times its weight as planned; with every bend half a millimetre short it slips out ${sayWay(sure!.short.arrow)}.`
   if (sure && sure.release.letsGo < LEAST_TRAVEL)
     return `${times} times its weight, but it snaps out after ${sure.release.letsGo.toFixed(2)} mm.`
-  return `${times} times its weight; a knock can ask 100 times.`
+  return `${times} times its weight; a knock can ask ${knocked?.times ?? 100} times.`
 }

@@ -5,6 +5,7 @@ import { stepsOf, type Step } from '../guide/index.js'
 import {
   checkHold,
   DEMANDS,
+  type Demands,
   heldOf,
   holdOf,
   releases,
@@ -52,6 +53,8 @@ export interface Plan {
   readonly outputs: readonly NamedQuantity[]
   readonly steps: readonly Step[]
   readonly cost: Cost
+  /** What it is asked to bear. */
+  readonly demands: Demands
 }
 
 /** A plan, or the errors that stand in its way. */
@@ -108,6 +111,7 @@ export function plan({ stone, family: id, options, settings }: PlanRequest): Pla
         minutes: plannedMinutes(chosen.efforts(stone, options, turns)),
         rate: settings.rate,
       }),
+      demands: settings.demands,
     },
   }
 }
@@ -141,7 +145,7 @@ export interface PlanHold {
 /** The holding check of a plan. Slower (tens of milliseconds): run it apart from `plan`. */
 export function planHold(made: Plan): PlanHold {
   const solid = solidOf(fullStone(made.stone))
-  const hold = checkHold(made.design, solid, numberOf(made.measures.mass))
+  const hold = checkHold(made.design, solid, numberOf(made.measures.mass), made.demands)
   return { hold, shown: holdQuantities(made, hold) }
 }
 
@@ -153,14 +157,19 @@ const HOLD_TRIES = 8
  * failing that the strongest of those tried. Wire that is kept comes first: another is offered only where none of it is sound. A small
  * stone may need the softer temper than wished. Undefined where no candidate can be built at all.
  */
-export function startingOptions(stone: Stone, id: string, wish: Wish): Options | undefined {
+export function startingOptions(
+  stone: Stone,
+  id: string,
+  wish: Wish,
+  demands: Demands = DEMANDS,
+): Options | undefined {
   const chosen = family(id)
   if (chosen.fits(stone).some((f) => f.severity === 'error')) return undefined
   const mass = numberOf(stoneMeasures(stone).mass)
   const solid = solidOf(fullStone(stone))
   const tempers = [wish.temper, wish.temper === 'dead soft' ? 'half hard' : 'dead soft']
   for (const temper of tempers) {
-    const found = searchOptions(chosen, stone, { ...wish, temper }, solid, mass)
+    const found = searchOptions(chosen, stone, { ...wish, temper }, { solid, mass, demands })
     if (found) return found
   }
   return undefined
@@ -170,13 +179,7 @@ export function startingOptions(stone: Stone, id: string, wish: Wish): Options |
 const isKept = (wish: Wish, design: Design): boolean =>
   wish.kept?.includes(design.wires[0]!.stock.size.label) ?? false
 
-function searchOptions(
-  chosen: Family,
-  stone: Stone,
-  wish: Wish,
-  solid: Solid,
-  mass: number,
-): Options | undefined {
+function searchOptions(chosen: Family, stone: Stone, wish: Wish, ask: Ask): Options | undefined {
   const usable = chosen
     .candidates(stone, wish)
     .filter((options) => !chosen.fits(stone, options).some((f) => f.severity === 'error'))
@@ -188,7 +191,14 @@ function searchOptions(
     .filter((c) => c.errors === 0)
   const byDoubts = [...usable].sort((a, b) => a.doubts - b.doubts)
   const kept = byDoubts.filter((c) => isKept(wish, c.design))
-  return trial(kept, solid, mass, true) ?? trial(byDoubts, solid, mass)
+  return trial(kept, ask, true) ?? trial(byDoubts, ask)
+}
+
+/** What is asked of candidates: the stone as it is held, its mass in g, and what they are to bear. */
+interface Ask {
+  readonly solid: Solid
+  readonly mass: number
+  readonly demands: Demands
 }
 
 interface Candidate {
@@ -197,7 +207,8 @@ interface Candidate {
 }
 
 /** Puts candidates through the holding check until one is sound; `only` sound ones, or else the strongest that was tried. */
-function trial(order: readonly Candidate[], solid: Solid, mass: number, only = false): Options | undefined {
+function trial(order: readonly Candidate[], ask: Ask, only = false): Options | undefined {
+  const { solid, mass, demands } = ask
   const held = heldOf(solid)
   let best: { options: Options; times: number } | undefined
   let needed = 0
@@ -207,23 +218,23 @@ function trial(order: readonly Candidate[], solid: Solid, mass: number, only = f
     if (strength < needed) continue
     if (++tries > HOLD_TRIES) break
     const setting = settingOf(c.design, held)
-    const hold = holdOf(setting, mass)
-    if (hold.verdict === 'sound' && staysSound(c.design, setting, hold, mass)) return c.options
+    const hold = holdOf(setting, mass, demands)
+    if (hold.verdict === 'sound' && staysSound(c.design, setting, hold, ask)) return c.options
     if (!best || hold.timesWeight > best.times) best = { options: c.options, times: hold.timesWeight }
     // collapse loads grow with the bending strength of the wire: what is far too weak need not be tried
-    needed = Math.max(needed, 0.85 * strength * (DEMANDS.knocked / Math.max(hold.timesWeight, 10)))
+    needed = Math.max(needed, 0.85 * strength * (demands.knocked / Math.max(hold.timesWeight, 10)))
   }
   return only ? undefined : best?.options
 }
 
 /** What is sound at first sight: is it so pushed out with wires that give, and with every bend short. */
-function staysSound(design: Design, setting: Setting, hold: Hold, mass: number): boolean {
+function staysSound(design: Design, setting: Setting, hold: Hold, { mass, demands }: Ask): boolean {
   const bent = holdOf(shortened(design, setting, SHORT), mass)
   const short = { caught: bent.caught, force: bent.force, arrow: bent.arrow }
   // the cheaper part first
-  if (!short.caught || short.force < hold.force * (DEMANDS.knocked / hold.timesWeight)) return false
+  if (!short.caught || short.force < hold.force * (demands.knocked / hold.timesWeight)) return false
   const { force, letsGo } = releases(setting, hold).weakest
-  return verdictOf({ caught: true, force, letsGo, short, mass }).verdict === 'sound'
+  return verdictOf({ caught: true, force, letsGo, short, mass, demands }).verdict === 'sound'
 }
 
 /** Bending strength of a design's first wire, N mm: what its collapse loads go with. */

@@ -40,7 +40,9 @@ export function planSurePart(made: Plan, hold: Hold, part: SurePart): SureParts 
     case 'release':
       return { release: releases(setting, hold).weakest }
     case 'short':
-      return { short: holdOf(shortened(made.design, setting, SHORT), numberOf(made.measures.mass)) }
+      return {
+        short: holdOf(shortened(made.design, setting, SHORT), numberOf(made.measures.mass), made.demands),
+      }
     case 'turned':
       return { turned: turned(setting) }
     default: {
@@ -61,6 +63,7 @@ export function sureFrom(made: Plan, hold: Hold, parts: SureParts): Sure | undef
     turning: by.turning,
     turnedCaught: by.caught,
     mass: numberOf(made.measures.mass),
+    demands: made.demands,
   })
 }
 

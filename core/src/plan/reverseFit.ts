@@ -32,6 +32,6 @@ export function fitInFrame(made: Plan, other: Stone): ReverseFit | undefined {
   const solid = solidOf(stone)
   const tight = deepestIn(made.design, solid)
   if (tight > FRAME_GIVES) return { tight }
-  const hold = checkHold(made.design, solid, numberOf(stoneMeasures(other).mass))
+  const hold = checkHold(made.design, solid, numberOf(stoneMeasures(other).mass), made.demands)
   return { tight, line: holdLine(hold, hold.force / NEWTON_PER_GRAM), rattle: hold.rattle }
 }

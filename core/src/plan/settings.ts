@@ -1,3 +1,4 @@
+import { DEMANDS, type Demands } from '../hold/index.js'
 import { DEFAULT_SCHOOL, type MetalPrices, type Rounding, type School } from '../cut/index.js'
 /** What the workshop has set: it decides how lengths and money are said, how wires are cut and which hand leads. */
 export interface WorkshopSettings {
@@ -10,6 +11,8 @@ export interface WorkshopSettings {
   readonly rate: number
   /** Cents per kg by alloy. */
   readonly prices: MetalPrices
+  /** What a setting is asked to bear, as multiples of the stone's weight. */
+  readonly demands: Demands
 }
 
 export const DEFAULT_SETTINGS: WorkshopSettings = {
@@ -20,4 +23,5 @@ export const DEFAULT_SETTINGS: WorkshopSettings = {
   school: DEFAULT_SCHOOL,
   rate: 1800,
   prices: {},
+  demands: DEMANDS,
 }

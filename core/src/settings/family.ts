@@ -80,7 +80,7 @@ export interface FamilyText {
   readonly findings: Readonly<Record<string, string>>
   readonly steps: Readonly<Record<string, StepWords>>
   readonly checks: Readonly<Record<string, string>>
-  /** Words of the moves. */
+  /** Words of the moves, those of the bench among them. */
   readonly moves: Readonly<Record<string, string>>
 }
 
@@ -109,6 +109,16 @@ export interface MendMove {
   readonly id: string
   readonly change: Options
   readonly values: Readonly<Record<string, number | string>>
+}
+
+/** Something that can still be done with the stone in. Plain data: it is kept with the piece's record. */
+export interface BenchMove extends MendMove {
+  /** What it may do to the stone. */
+  readonly risk: 'none' | 'edge' | 'scratch'
+  /** Fine wire that it takes, mm: an estimate. */
+  readonly wire: number
+  /** A tail led over the edge and tied, at that hour of a clock face on the right. */
+  readonly tail?: number
 }
 
 /** What is asked of the wire whose size an option chooses. */
@@ -143,6 +153,10 @@ export interface Family {
   gauges(stone: Stone, options: Options, mass: number): readonly GaugeAsk[]
   /** Changes that may make it hold better, each by itself; what they gain is computed in `plan`. */
   moves(stone: Stone, options: Options): readonly MendMove[]
+  /** What can still be done with the stone in, each by itself. */
+  benchMoves(stone: Stone, options: Options): readonly BenchMove[]
+  /** The piece as it stands when these were done. @throws RangeError as `build` does */
+  withBench(stone: Stone, options: Options, done: readonly BenchMove[]): Design
   /** What to look at in the proof of this piece, keys of `text.checks`. */
   checks(stone: Stone, options: Options): readonly string[]
   /** Options that a length met at a step replaces, by the step's id: "it measures 11 mm" instead of the planned 10. */

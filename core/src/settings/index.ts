@@ -15,6 +15,7 @@ export type {
   ShownWhen,
   StepWords,
   GaugeAsk,
+  BenchMove,
   MendMove,
   Wish,
 } from './family.js'

@@ -35,6 +35,7 @@ export default function compute(request: PlanRequest): ComputeResult {
         ...request.settings,
         school: { ...request.settings.school },
         prices: { ...request.settings.prices },
+        demands: { ...request.settings.demands },
       },
       lengths: Object.fromEntries(made.cut.wires.map((w) => [w.id, numberOf(w.length)])),
       hold: {

@@ -1,11 +1,14 @@
 import {
+  benchMoves,
   checkStone,
   family,
   fill,
   fitInFrame,
   gaugeNeighbours,
+  holdAfter,
   holdLine,
   holdQuantities,
+  NEWTON_PER_GRAM,
   numberOf,
   looseEnds,
   plan,
@@ -17,7 +20,9 @@ import {
   stoneMore,
   stoneText,
   sureFrom,
+  tryBench,
   tryMend,
+  type BenchMove,
   type Hold,
   type Plan,
   type Stone,
@@ -36,6 +41,15 @@ const compute = {
   stoneMore,
   gaugeNeighbours,
   tryMend,
+  benchMoves,
+  tryBench,
+  /** The piece as it stands after what was done with the stone in, with its line; undefined where it leaves no room. */
+  afterBench(made: Plan, done: readonly BenchMove[]) {
+    const after = holdAfter(made, done)
+    if (!after) return undefined
+    const { hold, design } = after
+    return { hold, design, line: holdLine(hold, hold.force / NEWTON_PER_GRAM) }
+  },
   surePart: planSurePart,
   /** Bends on the shoulder, and ends that a cloth would pull open. */
   holdNotes(made: Plan) {

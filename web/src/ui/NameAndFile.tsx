@@ -149,7 +149,12 @@ function Again({ piece, plan, onClose }: { piece: PieceRow; plan: Plan; onClose:
       let found = await ask(plan.options)
       if (!found.ok) {
         // these choices leave no room on the other stone: options are worked out for it
-        const fresh = await slowWorker().startingOptions(stone, plan.family, await wishWithKept(wish))
+        const fresh = await slowWorker().startingOptions(
+          stone,
+          plan.family,
+          await wishWithKept(wish),
+          settings.demands,
+        )
         if (fresh) found = await ask(fresh)
       }
       if (found.ok)

@@ -1,4 +1,5 @@
 import type { Family } from '../family.js'
+import { benchMoves, withBench } from './bench.js'
 import { build } from './build.js'
 import { candidates } from './candidates.js'
 import { fits, review } from './fits.js'
@@ -26,6 +27,8 @@ export const boundFrame: Family = {
   efforts,
   gauges,
   moves,
+  benchMoves,
+  withBench,
   checks: () => ['frame-only', 'shake', 'push', 'ends', 'bail', 'symmetry', 'stone', 'temporary'],
   measured: { 'bind-foot': 'foot', 'bind-neck': 'neck', 'roll-bail': 'bail' },
   mends: {

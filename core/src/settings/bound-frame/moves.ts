@@ -10,7 +10,7 @@ const DEEPER = [0.3, 0.6, 1] as const
 const THICKER = 3
 
 /** Two more bends, in the middles of the widest gaps between neighbours round the clock, mirrored left and right. */
-function withBends(hours: readonly number[]): number[] | undefined {
+export function withBends(hours: readonly number[]): number[] | undefined {
   const sorted = [...hours].sort((a, b) => a - b)
   const right = sorted.filter((h) => h > 0 && h < 6)
   const left = sorted.filter((h) => h > 6 && h < 12)
@@ -25,7 +25,7 @@ function withBends(hours: readonly number[]): number[] | undefined {
 }
 
 /** Bends well spread, where there are none. */
-const SPREAD = [1.5, 4, 8, 10.5]
+export const SPREAD = [1.5, 4, 8, 10.5]
 
 /** Deeper bends, more bends, harder or thicker wire: what a bound frame can do about its hold. */
 export function moves(stone: Stone, options: Options): MendMove[] {

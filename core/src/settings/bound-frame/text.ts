@@ -225,6 +225,12 @@ export const text: FamilyText = {
     'reach-back': 'Bring the bends in behind',
     harder: 'Half hard wire',
     thicker: '{size} wire',
+    'press-front': 'Press the bends in front {by:1} mm farther in',
+    'press-back': 'Press the bends behind {by:1} mm farther in',
+    'add-front': 'Press more bends in on the front, well spread',
+    'add-back': 'Press more bends in behind, well spread',
+    'close-neck': 'Draw the wires tighter together under the neck and bind them down to the stone',
+    'tail-over': 'Lead the front tails over the edge and tie them at {hour} and {other} o’clock',
   },
   checks: {
     'frame-only': 'Hold it by the frame only, low over a folded cloth: the stone stays.',

@@ -1,17 +1,18 @@
-import { DEMANDS, fullStone, SPHERE, type Stone, type Vec3 } from '@verger/core'
+import { fullStone, SPHERE, type Demands, type Stone, type Vec3 } from '@verger/core'
 import { useId } from 'react'
 import { project, type View } from '../../drawing/project.js'
 import { StoneShape } from '../../drawing/StoneShape.js'
 
-/** How much a direction bears, over the stone's weight: from what, its word, its colour and its pattern. */
+/** How much a direction bears: the demand that it is over, its word, its colour and its pattern. */
 const LEVELS = [
-  { from: DEMANDS.knocked, word: 'bears a knock', colour: 'var(--verdigris)', pattern: 'plain' },
-  { from: DEMANDS.shaken, word: 'bears shaking', colour: 'var(--amber)', pattern: 'dots' },
-  { from: DEMANDS.worn, word: 'bears wearing', colour: 'var(--amber)', pattern: 'lines' },
-  { from: -1, word: 'does not hold', colour: 'var(--red)', pattern: 'cross' },
+  { over: 'knocked', word: 'bears a knock', colour: 'var(--verdigris)', pattern: 'plain' },
+  { over: 'shaken', word: 'bears shaking', colour: 'var(--amber)', pattern: 'dots' },
+  { over: 'worn', word: 'bears wearing', colour: 'var(--amber)', pattern: 'lines' },
+  { over: undefined, word: 'does not hold', colour: 'var(--red)', pattern: 'cross' },
 ] as const
 
-const levelOf = (times: number) => LEVELS.findIndex((l) => times >= l.from)
+const levelOf = (times: number, demands: Demands) =>
+  LEVELS.findIndex((l) => l.over === undefined || times >= demands[l.over])
 
 /** Marks of a pattern in a square of 8. */
 const MARKS = {
@@ -31,6 +32,7 @@ export function DirectionDiscs({
   stone,
   forces,
   weight,
+  demands,
   arrow,
 }: {
   stone: Stone
@@ -38,6 +40,7 @@ export function DirectionDiscs({
   forces: readonly number[]
   /** Of the stone, N. */
   weight: number
+  demands: Demands
   arrow: Vec3
 }) {
   const id = useId().replace(/[^\w-]/g, '')
@@ -61,7 +64,16 @@ export function DirectionDiscs({
       </svg>
       <div className="grid grid-cols-2 gap-3">
         {(['front', 'back'] as const).map((view) => (
-          <Disc key={view} view={view} stone={stone} forces={forces} weight={weight} arrow={arrow} id={id} />
+          <Disc
+            key={view}
+            view={view}
+            stone={stone}
+            forces={forces}
+            weight={weight}
+            demands={demands}
+            arrow={arrow}
+            id={id}
+          />
         ))}
       </div>
       <ul className="m-0 mt-1 flex list-none flex-wrap gap-x-4 p-0 text-[15px]">
@@ -83,6 +95,7 @@ function Disc({
   stone,
   forces,
   weight,
+  demands,
   arrow,
   id,
 }: {
@@ -90,6 +103,7 @@ function Disc({
   stone: Stone
   forces: readonly number[]
   weight: number
+  demands: Demands
   arrow: Vec3
   id: string
 }) {
@@ -117,7 +131,7 @@ function Disc({
             <path
               key={i}
               d={`M${corners.map((c) => `${c.x.toFixed(1)} ${c.y.toFixed(1)}`).join('L')}Z`}
-              fill={`url(#${id}${LEVELS[levelOf(least / weight)]!.pattern})`}
+              fill={`url(#${id}${LEVELS[levelOf(least / weight, demands)]!.pattern})`}
               stroke="var(--line)"
               strokeWidth={0.6}
             />

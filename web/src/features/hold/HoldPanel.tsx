@@ -21,7 +21,12 @@ import { Mends } from './Mends.js'
 import { Leaving } from './Leaving.js'
 import { Shaking } from './Shaking.js'
 
-const DEMAND_WORDS = { worn: 'worn', shaken: 'shaken by hand', knocked: 'knocked or dropped' } as const
+const DEMAND_WORDS = {
+  worn: 'worn',
+  shaken: 'shaken by hand',
+  knocked: 'knocked against an edge',
+  dropped: 'dropped on a hard floor',
+} as const
 const MARK = {
   sound: ['◆', 'text-verdigris', 'with every bend half a millimetre short too'],
   doubtful: ['▲', 'text-amber', 'only as planned'],
@@ -79,7 +84,13 @@ function Inside({ plan, hold, sure }: { plan: Plan; hold: Hold; sure: Sure | und
   const say = (id: string) => names[id] ?? id
   return (
     <div className="mt-2 grid gap-x-8 gap-y-4 lg:grid-cols-3">
-      <DirectionDiscs stone={plan.stone} forces={hold.sphere} weight={mass * NEWTON_PER_GRAM} arrow={arrow} />
+      <DirectionDiscs
+        stone={plan.stone}
+        forces={hold.sphere}
+        weight={mass * NEWTON_PER_GRAM}
+        demands={plan.demands}
+        arrow={arrow}
+      />
       <div>
         <ul className="m-0 list-none p-0">
           {(sure?.demands ?? []).map((d) => {

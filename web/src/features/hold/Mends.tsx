@@ -13,14 +13,10 @@ import {
 } from '@verger/core'
 import { useEffect, useRef, useState } from 'react'
 import { slowWorker } from '../../compute/usePlan.js'
+import { VerdictMark } from './VerdictMark.js'
 
 /** Most mends that are shown. */
 const SHOWN = 6
-const MARK = {
-  sound: ['◆', 'text-verdigris'],
-  doubtful: ['▲', 'text-amber'],
-  fails: ['✕', 'text-red'],
-} as const
 
 /** What would make it hold, each planned and checked; they come one after the other, the cheapest sound one first. */
 export function Mends({
@@ -83,15 +79,12 @@ export function Mends({
         <>
           <ul className="m-0 list-none p-0">
             {found.slice(0, SHOWN).map((m) => {
-              const [mark, colour] = MARK[m.verdict]
               return (
                 <li
                   key={m.moves.map((x) => `${x.id}${JSON.stringify(x.values)}`).join()}
                   className="flex items-baseline gap-3 border-b border-line py-1"
                 >
-                  <span className={colour} aria-hidden>
-                    {mark}
-                  </span>
+                  <VerdictMark verdict={m.verdict} />
                   <span className="min-w-0 flex-1">
                     {m.moves
                       .map(say)

@@ -21,7 +21,7 @@ const PARTS: readonly (readonly [string, string])[] = [
   ],
   [
     'How sure is it?',
-    `Worn is ${DEMANDS.worn} times the stone’s weight, shaken ${DEMANDS.shaken}, knocked or dropped ${DEMANDS.knocked}: estimates of what a piece meets, on the careful side. A demand is sound when it is borne with every bend half a millimetre short and the metal at the soft end of what it can be; doubtful when only as planned.`,
+    `Worn is ${DEMANDS.worn} times the stone’s weight (a run, with a margin), shaken ${DEMANDS.shaken} (eight times a second, by 8 cm), knocked ${DEMANDS.knocked} (met at a metre a second, stopped within half a millimetre), dropped ${DEMANDS.dropped} (from 30 cm, stopped within a millimetre): typical, uncited, on the careful side, and yours to change under Workshop. Worn and knocked decide the verdict; what a drop does is told. A demand is sound when it is borne with every bend half a millimetre short and the metal at the soft end of what it can be; doubtful when only as planned.`,
   ],
   [
     'Shake it',

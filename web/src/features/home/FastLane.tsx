@@ -83,6 +83,7 @@ export function FastLane({ me }: { me: Me }) {
           stone,
           'bound-frame',
           await wishWithKept({ alloy: 'copper', temper: 'half hard' }),
+          settings.demands,
         )
         const result =
           options &&

@@ -44,12 +44,13 @@ function Start({ piece }: { piece: PieceRow }) {
   const saved = piece.plan && sameStone(piece.plan.stone, piece.stone) ? piece.plan.options : undefined
   const [options, setOptions] = useState<Options | undefined>(() => draftOf(piece.id, piece.stone) ?? saved)
   const [none, setNone] = useState(false)
+  const { demands } = useSettings()
   const alloy = typeof piece.plan?.options.alloy === 'string' ? piece.plan.options.alloy : 'copper'
   useEffect(() => {
     if (options) return
     let live = true
     void wishWithKept({ alloy, temper: 'half hard' })
-      .then((wish) => slowWorker().startingOptions(piece.stone, FAMILY, wish))
+      .then((wish) => slowWorker().startingOptions(piece.stone, FAMILY, wish, demands))
       .then((found) => {
         if (!live) return
         if (found) setOptions(found)
@@ -58,7 +59,7 @@ function Start({ piece }: { piece: PieceRow }) {
     return () => {
       live = false
     }
-  }, [alloy, options, piece.stone])
+  }, [alloy, demands, options, piece.stone])
   // a stone that was measured as another kind since has no use for choices made before
   const unfit = family(FAMILY)
     .fits(piece.stone)

@@ -1,5 +1,5 @@
 import type { Me, PieceRow } from '@verger/contract'
-import { family, holdsOn, sayWay, towardWay, type Plan, type Vec3 } from '@verger/core'
+import { family, holdsOn, sayWay, towardWay, type BenchMove, type Plan, type Vec3 } from '@verger/core'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { api } from '../../app/api.js'
@@ -9,6 +9,7 @@ import { useBench } from '../../bench/useBench.js'
 import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
 import { InSpace } from '../../solid/InSpace.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
+import { BenchMends, useAfterBench } from './BenchMends.js'
 
 /** The inspection of this piece: what to try, pass or fail, with what the plan expected beside it. */
 export default function ProofPage({ me }: { me: Me }) {
@@ -18,6 +19,8 @@ export default function ProofPage({ me }: { me: Me }) {
   const moveOn = useMoveOn()
   const navigate = useNavigate()
   const [problem, setProblem] = useState('')
+  const mended = bench.tally.mended as readonly BenchMove[]
+  const after = useAfterBench(saved.ready ? saved.plan : undefined, mended).data ?? undefined
   if (!saved.ready) return saved.waiting
   const { piece, plan } = saved
   const chosen = family(plan.family)
@@ -29,7 +32,8 @@ export default function ProofPage({ me }: { me: Me }) {
   const reason = bench.tally.reasons.ready
   const open = failed.length + untried.length
   const weakest = sayWeakest(piece.plan!.hold)
-  const b = boundsOf(plan.design, plan.stone, 'front')
+  const shown = (mended.length > 0 && after?.design) || plan.design
+  const b = boundsOf(shown, plan.stone, 'front')
   const finish = async () => {
     setProblem('')
     try {
@@ -48,50 +52,55 @@ export default function ProofPage({ me }: { me: Me }) {
         {piece.plan!.hold.say} What you find here decides.
       </p>
       <div className="grid flex-1 gap-10 lg:grid-cols-[minmax(0,1fr)_300px]">
-        <ul className="m-0 list-none p-0">
-          {checks.map((c) => (
-            <li key={c} className="border-b border-line py-2" data-check={c}>
-              <div className="flex flex-wrap items-center gap-4">
-                <span className="min-w-0 flex-1 basis-80 text-lg">
-                  {c === 'weakest' ? weakest : chosen.text.checks[c]}
-                  {proof[c] === 'fail' && <Mend plan={plan} piece={piece} check={c} />}
-                </span>
-                <span
-                  className="flex gap-2"
-                  role="group"
-                  aria-label={c === 'weakest' ? weakest : chosen.text.checks[c]}
-                >
-                  <button
-                    type="button"
-                    aria-pressed={proof[c] === 'pass'}
-                    className={`btn ${proof[c] === 'pass' ? 'border-verdigris bg-verdigris-wash text-verdigris' : ''}`}
-                    onClick={() => void bench.add('proof', c, 'pass')}
+        <div>
+          <ul className="m-0 list-none p-0">
+            {checks.map((c) => (
+              <li key={c} className="border-b border-line py-2" data-check={c}>
+                <div className="flex flex-wrap items-center gap-4">
+                  <span className="min-w-0 flex-1 basis-80 text-lg">
+                    {c === 'weakest' ? weakest : chosen.text.checks[c]}
+                    {proof[c] === 'fail' && <Mend plan={plan} piece={piece} check={c} />}
+                  </span>
+                  <span
+                    className="flex gap-2"
+                    role="group"
+                    aria-label={c === 'weakest' ? weakest : chosen.text.checks[c]}
                   >
-                    ◆ Holds
-                  </button>
-                  <button
-                    type="button"
-                    aria-pressed={proof[c] === 'fail'}
-                    className={`btn ${proof[c] === 'fail' ? 'border-red bg-red-wash text-red' : ''}`}
-                    onClick={() => void bench.add('proof', c, 'fail')}
-                  >
-                    ✕ Fails
-                  </button>
-                </span>
-              </div>
-              {proof[c] === 'fail' && (
-                <p className="m-0 text-red">
-                  ✕ Go back to Wrap and mend it: press a bend in, close the neck further, or bring a tail over
-                  the edge.
-                </p>
-              )}
-              <CheckNote
-                onKeep={(text) => void bench.add('note', c, text)}
-                notes={notes.filter((n) => n.subject === c).map((n) => n.text)}
-              />
-            </li>
-          ))}
-        </ul>
+                    <button
+                      type="button"
+                      aria-pressed={proof[c] === 'pass'}
+                      className={`btn ${proof[c] === 'pass' ? 'border-verdigris bg-verdigris-wash text-verdigris' : ''}`}
+                      onClick={() => void bench.add('proof', c, 'pass')}
+                    >
+                      ◆ Holds
+                    </button>
+                    <button
+                      type="button"
+                      aria-pressed={proof[c] === 'fail'}
+                      className={`btn ${proof[c] === 'fail' ? 'border-red bg-red-wash text-red' : ''}`}
+                      onClick={() => void bench.add('proof', c, 'fail')}
+                    >
+                      ✕ Fails
+                    </button>
+                  </span>
+                </div>
+                {proof[c] === 'fail' && (
+                  <p className="m-0 text-red">✕ Mend it with the stone in, below, or go back to Wrap.</p>
+                )}
+                <CheckNote
+                  onKeep={(text) => void bench.add('note', c, text)}
+                  notes={notes.filter((n) => n.subject === c).map((n) => n.text)}
+                />
+              </li>
+            ))}
+          </ul>
+          {(piece.plan!.hold.verdict !== 'sound' || failed.length > 0 || mended.length > 0) && (
+            <>
+              <h2 className="mt-4 text-2xl">Mending it with the stone in</h2>
+              <BenchMends plan={plan} bench={bench} line={mended.length > 0 ? after?.line : undefined} />
+            </>
+          )}
+        </div>
         <InSpace
           drawing={
             <svg
@@ -100,10 +109,10 @@ export default function ProofPage({ me }: { me: Me }) {
               role="img"
               aria-label="The finished piece"
             >
-              <PieceDrawing design={plan.design} stone={plan.stone} view="front" />
+              <PieceDrawing design={shown} stone={plan.stone} view="front" />
             </svg>
           }
-          design={plan.design}
+          design={shown}
           stone={plan.stone}
           names={chosen.text.wires}
           saveAs={piece.name || 'piece'}
@@ -115,7 +124,7 @@ export default function ProofPage({ me }: { me: Me }) {
           <p className="m-0 w-full text-lg text-red" role="alert">
             <span aria-hidden>✕ </span>
             {holds.map((h) => HOLDS[h.hold] ?? h.hold).join(' and ')} still on by the steps you ticked.{' '}
-            <Link to={`/pieces/${piece.id}/wrap?step=${holds[0]!.off ?? ''}`} className="text-copper">
+            <Link to={`/pieces/${piece.id}/wrap?step=${holds[0]!.off ?? ''}`} className="text-copper underline">
               To the step that takes it off
             </Link>
           </p>

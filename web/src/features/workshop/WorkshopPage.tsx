@@ -24,6 +24,22 @@ export default function WorkshopPage({ me }: { me: Me }) {
   )
 }
 
+/** What pieces meet, and what the figure comes from. */
+const DEMAND_ROWS = [
+  ['worn', 'Worn', 'The swing of a run, with a margin. Between 2 and 10 is usual.'],
+  ['shaken', 'Shaken by hand', 'To and fro eight times a second by 8 cm. Between 10 and 40 is usual.'],
+  [
+    'knocked',
+    'Knocked against an edge',
+    'Met at a metre a second and stopped within half a millimetre. Between 50 and 200 is usual.',
+  ],
+  [
+    'dropped',
+    'Dropped on a hard floor',
+    'From 30 cm, stopped within a millimetre. Told beside the others; it decides nothing, for few settings bear it.',
+  ],
+] as const
+
 function Works({ me }: { me: Me }) {
   const client = useQueryClient()
   const { settings } = me.workshop
@@ -109,6 +125,28 @@ function Works({ me }: { me: Me }) {
         hint="an amount such as 18 or 32.50"
         onChange={(n) => set({ rate: Math.round(n * 100) })}
       />
+      <h3 className="mt-5 text-xl">What a setting must bear, times the stone’s weight</h3>
+      <p className="text-[15px] text-soft">
+        Estimates, on the careful side. Being worn and knocked decide between sound, doubtful and failed.
+      </p>
+      {DEMAND_ROWS.map(([id, name, why], i) => {
+        const [least, most] = [
+          i === 0 ? 1 : settings.demands[DEMAND_ROWS[i - 1]![0]],
+          i === DEMAND_ROWS.length - 1 ? 5000 : settings.demands[DEMAND_ROWS[i + 1]![0]],
+        ]
+        return (
+          <div key={id}>
+            <Amount
+              name={name}
+              value={settings.demands[id]}
+              valid={(n) => n >= least && n <= most}
+              hint={`a number from ${least} to ${most}: each asks at least as much as the one before`}
+              onChange={(n) => set({ demands: { ...settings.demands, [id]: n } })}
+            />
+            <p className="m-0 text-[15px] text-soft">{why}</p>
+          </div>
+        )
+      })}
       <h3 className="mt-5 text-xl">Wire, per kg</h3>
       <p className="text-[15px] text-soft">
         Until you type what you pay, an estimate stands here, and plans say so.
