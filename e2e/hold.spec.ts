@@ -62,7 +62,7 @@ test('mended at the proof with the stone in: worked out, done with one action, t
   expect(promised).toBeGreaterThan(now)
   const what = await first.locator('strong').textContent()
   await first.getByRole('button', { name: 'Done' }).click()
-  await expect(mends.locator('[data-after]')).toContainText('With that done', { timeout: 60_000 })
+  await expect(page.locator('[data-verdict]')).toContainText('As it was mended', { timeout: 60_000 })
   // kept with the piece
   await page.reload()
   await expect(mends.getByText(`${what}: done.`)).toBeVisible()

@@ -27,7 +27,7 @@ function count(what, project, pattern, seed, rounds, env) {
       '--testPathPatterns',
       pattern,
       '--json',
-      '--testTimeout=1800000',
+      '--testTimeout=3600000',
     ],
     { cwd: root, env: { ...process.env, SEED: String(seed), ...env }, encoding: 'utf8', maxBuffer: 64e6 },
   )
@@ -67,6 +67,17 @@ for (const seed of [1, 2, 3])
   count('the catching walk against a rigid-body engine', 'web', 'compute/shake', seed, 300, {
     SHAKE_ROUNDS: '300',
   })
+for (const seed of [1, 2, 3])
+  count(
+    'mends against every change of a grid, frames of each kind of damage',
+    'core',
+    'plan/mendGrid',
+    seed,
+    5,
+    {
+      MEND_ROUNDS: '5',
+    },
+  )
 for (const seed of [1, 2, 3])
   count('contract of every family on random fitting stones', 'core', 'settings/contract', seed, 200, {
     CONTRACT_ROUNDS: '200',

@@ -92,7 +92,9 @@ describe('mends against every change of a grid', () => {
     const random = seeded(SEED)
     let [mendable, mended, dear] = [0, 0, 0]
     const said: string[] = []
-    for (const [name, damage] of DAMAGES) {
+    // a single round takes every second kind: which, goes with the seed
+    const kinds = DAMAGES.filter((_, i) => EACH > 1 || (i + SEED) % 2 === 1)
+    for (const [name, damage] of kinds) {
       let broken = 0
       for (let tries = 0; broken < EACH && tries < 6 * EACH + 2; tries++) {
         const length = 22 + 12 * random()
@@ -134,7 +136,7 @@ describe('mends against every change of a grid', () => {
       }
       said.push(`${name}: ${broken} broken`)
     }
-    if (said.length > DAMAGES.length || EACH > 1)
+    if (said.length > kinds.length || EACH > 1)
       process.stdout.write(
         `${mendable} can be mended, ${mended} were, ${dear} with more wire\n${said.join('\n')}\n`,
       )

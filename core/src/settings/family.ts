@@ -82,6 +82,8 @@ export interface FamilyText {
   readonly checks: Readonly<Record<string, string>>
   /** Words of the moves, those of the bench among them. */
   readonly moves: Readonly<Record<string, string>>
+  /** What a move costs besides wire, where it costs something. */
+  readonly prices: Readonly<Record<string, string>>
 }
 
 /** Words of one step, filled with its operation's values. */

@@ -232,6 +232,16 @@ export const text: FamilyText = {
     'close-neck': 'Draw the wires tighter together under the neck and bind them down to the stone',
     'tail-over': 'Lead the front tails over the edge and tie them at {hour} and {other} o’clock',
   },
+  prices: {
+    'deeper-front': 'hides more of the face',
+    'deeper-both': 'hides more of the face',
+    'bends-front': 'hides more of the face, and takes longer',
+    'bends-both': 'hides more of the face, and takes longer',
+    'bends-back': 'takes longer',
+    'reach-front': 'hides more of the face',
+    harder: 'springs back more, and forgives fewer bends',
+    thicker: 'stiffer to bend, and seen more',
+  },
   checks: {
     'frame-only': 'Hold it by the frame only, low over a folded cloth: the stone stays.',
     shake: 'Shake it over the cloth, face up, face down and on both sides: nothing moves out.',

@@ -63,7 +63,7 @@ export function Mends({
     }
     if (fresh()) setBusy(false)
   }
-  const words = family(plan.family).text.moves
+  const { moves: words, prices } = family(plan.family).text
   const say = ({ id, values }: Mend['moves'][number]) =>
     fill(
       settings.units === 'mm' ? (words[id] ?? id) : inUnits(words[id] ?? id, values, settings.units),
@@ -96,6 +96,12 @@ export function Mends({
                       : m.wire < -0.05
                         ? 'less wire'
                         : 'no more wire'}
+                    {m.verdict === 'doubtful' &&
+                      m.times >= plan.demands.knocked &&
+                      ', but not with every bend half a millimetre short'}
+                    <span className="block text-[15px] text-soft">
+                      {[...new Set(m.moves.flatMap((x) => prices[x.id] ?? []))].join('; ')}
+                    </span>
                   </span>
                   <button
                     type="button"

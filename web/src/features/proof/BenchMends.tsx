@@ -6,7 +6,6 @@ import {
   inUnits,
   type BenchMend,
   type BenchMove,
-  type HoldLine,
   type Plan,
 } from '@verger/core'
 import { useQuery } from '@tanstack/react-query'
@@ -36,7 +35,7 @@ export function useAfterBench(plan: Plan | undefined, mended: readonly BenchMove
 }
 
 /** What can still be done with the stone in: each worked out, done with one action and taken back with one. */
-export function BenchMends({ plan, bench, line }: { plan: Plan; bench: Bench; line: HoldLine | undefined }) {
+export function BenchMends({ plan, bench }: { plan: Plan; bench: Bench }) {
   const { units } = useSettings()
   const mended = bench.tally.mended as readonly BenchMove[]
   const [found, setFound] = useState<readonly BenchMend[]>()
@@ -92,11 +91,6 @@ export function BenchMends({ plan, bench, line }: { plan: Plan; bench: Bench; li
             </li>
           ))}
         </ul>
-      )}
-      {line && (
-        <p className="my-1 text-lg" data-after={line.verdict}>
-          <VerdictMark verdict={line.verdict} /> <strong>With that done: {line.word}</strong> {line.say}
-        </p>
       )}
       {found === undefined ? (
         <button type="button" className="btn mt-1 py-1" onClick={() => void look()}>

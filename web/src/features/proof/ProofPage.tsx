@@ -1,5 +1,14 @@
 import type { Me, PieceRow } from '@verger/contract'
-import { family, holdsOn, sayWay, towardWay, type BenchMove, type Plan, type Vec3 } from '@verger/core'
+import {
+  family,
+  holdsOn,
+  sayWay,
+  towardWay,
+  type BenchMove,
+  type HoldLine,
+  type Plan,
+  type Vec3,
+} from '@verger/core'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { api } from '../../app/api.js'
@@ -8,6 +17,7 @@ import { keeperOf } from '../../app/session.js'
 import { useBench } from '../../bench/useBench.js'
 import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
 import { InSpace } from '../../solid/InSpace.js'
+import { Judgement } from '../../ui/Judgement.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { BenchMends, useAfterBench } from './BenchMends.js'
 
@@ -34,6 +44,15 @@ export default function ProofPage({ me }: { me: Me }) {
   const weakest = sayWeakest(piece.plan!.hold)
   const shown = (mended.length > 0 && after?.design) || plan.design
   const b = boundsOf(shown, plan.stone, 'front')
+  const { hold } = piece.plan!
+  // what was mended since stands in place of what was planned
+  const line: HoldLine =
+    mended.length > 0 && after
+      ? {
+          ...after.line,
+          more: `As it was mended, by the first check. The plan expected ${Math.round(hold.timesWeight)} times its weight.`,
+        }
+      : { ...hold, more: 'What the plan expected. What you find here decides.' }
   const finish = async () => {
     setProblem('')
     try {
@@ -47,10 +66,6 @@ export default function ProofPage({ me }: { me: Me }) {
   return (
     <PieceFrame piece={piece} here="proof" plan={plan}>
       <h1 className="text-[34px]">Prove it over a folded cloth</h1>
-      <p className="mb-3 text-lg text-soft">
-        The plan expected: <strong className="text-ink">{piece.plan!.hold.word}</strong>{' '}
-        {piece.plan!.hold.say} What you find here decides.
-      </p>
       <div className="grid flex-1 gap-10 lg:grid-cols-[minmax(0,1fr)_300px]">
         <div>
           <ul className="m-0 list-none p-0">
@@ -97,7 +112,7 @@ export default function ProofPage({ me }: { me: Me }) {
           {(piece.plan!.hold.verdict !== 'sound' || failed.length > 0 || mended.length > 0) && (
             <>
               <h2 className="mt-4 text-2xl">Mending it with the stone in</h2>
-              <BenchMends plan={plan} bench={bench} line={mended.length > 0 ? after?.line : undefined} />
+              <BenchMends plan={plan} bench={bench} />
             </>
           )}
         </div>
@@ -124,7 +139,10 @@ export default function ProofPage({ me }: { me: Me }) {
           <p className="m-0 w-full text-lg text-red" role="alert">
             <span aria-hidden>✕ </span>
             {holds.map((h) => HOLDS[h.hold] ?? h.hold).join(' and ')} still on by the steps you ticked.{' '}
-            <Link to={`/pieces/${piece.id}/wrap?step=${holds[0]!.off ?? ''}`} className="text-copper underline">
+            <Link
+              to={`/pieces/${piece.id}/wrap?step=${holds[0]!.off ?? ''}`}
+              className="text-copper underline"
+            >
               To the step that takes it off
             </Link>
           </p>
@@ -151,14 +169,18 @@ export default function ProofPage({ me }: { me: Me }) {
         <span className="text-lg text-soft">
           {open === 0 && holds.length === 0 && 'Everything holds.'} {problem}
         </span>
-        <button
-          type="button"
-          className="btn btn-main text-lg"
-          disabled={holds.length > 0 || (open > 0 && reason === undefined)}
-          onClick={() => void finish()}
-        >
-          Ready: to the ledger
-        </button>
+      </div>
+      <div className="sticky bottom-0 mt-4 bg-paper pt-1 pb-2">
+        <Judgement line={line} busy={false}>
+          <button
+            type="button"
+            className="btn btn-main text-lg"
+            disabled={holds.length > 0 || (open > 0 && reason === undefined)}
+            onClick={() => void finish()}
+          >
+            Ready: to the ledger
+          </button>
+        </Judgement>
       </div>
     </PieceFrame>
   )
