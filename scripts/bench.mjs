@@ -25,6 +25,41 @@ const planWith = (change) => {
   return result.plan
 }
 
+/** As much as a bound frame can have of everything. */
+function hardest(i) {
+  const large = {
+    kind: 'puffy',
+    outline: 'drop',
+    length: 60 + i,
+    width: 44,
+    depth: 14,
+    wall: 1.5,
+    mineral: 'labradorite',
+  }
+  const bends = [1.2, 2.3, 3.3, 4.2, 7.8, 8.7, 9.7, 10.8]
+  const result = core.plan({
+    stone: large,
+    family: 'bound-frame',
+    options: {
+      ...options,
+      wires: 6,
+      size: '19 AWG',
+      bindingSize: '20 AWG',
+      foot: 14,
+      neck: 8.5,
+      leave: 34,
+      neckRadius: 3,
+      frontBends: bends,
+      backBends: bends,
+      frontOverlap: 1.2,
+      backOverlap: 1.2,
+    },
+    settings,
+  })
+  if (!result.ok) throw new Error(JSON.stringify(result.findings))
+  return result.plan
+}
+
 function reference() {
   let x = 0
   for (let i = 1; i < 4e6; i++) x += Math.sqrt(i) / (i + 1)
@@ -90,6 +125,36 @@ const SUBJECTS = [
     calls: 12,
     make: (i) => planWith({ neck: 5 + (i % 12) * 0.1 }),
     call: (_, made) => core.planHold(made),
+  },
+  {
+    name: 'holding line of the hardest plan: a large drop domed both sides, six wires, eight bends on either face',
+    limit: 500,
+    calls: 6,
+    make: (i) => hardest(i),
+    call: (_, made) => core.planHold(made),
+  },
+  ...core.SURE_PARTS.map((part) => ({
+    name: `what follows the holding line: ${part}`,
+    limit: 3000,
+    calls: 3,
+    make: (i) => {
+      const made = planWith({ neck: 5 + (i % 12) * 0.1 })
+      return { made, hold: core.planHold(made).hold }
+    },
+    call: (_, { made, hold }) => core.planSurePart(made, hold, part),
+  })),
+  {
+    name: 'one mend tried, in the plan, sound',
+    limit: 3000,
+    calls: 4,
+    make: (i) => ({
+      stone,
+      family: 'bound-frame',
+      options: { ...options, neck: 5 + (i % 4) * 0.1 },
+      settings,
+    }),
+    call: (_, request) =>
+      core.tryMend(request, 0, [{ id: 'deeper', values: {}, change: { frontOverlap: 1.2 } }]),
   },
   {
     name: 'triangles and measures of a stone of any kind, as it is typed',

@@ -1,23 +1,82 @@
-// The full counts that issues name, three seeds; writes docs/verification.md.
+// The full counts that issues name, three seeds; figures go to docs/verification.md. With words, only what has them in its name is run, and
+// the other lines stay as they were: npm run test:long -- walk mends
 import { spawnSync } from 'node:child_process'
-import { writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuilt, root } from './lib/build.mjs'
 import { startPostgres } from './lib/postgres.mjs'
 import { readState } from './lib/state.mjs'
 
-await ensureBuilt(['core', 'contract', 'server'])
-const lines = [
-  '# Verification',
-  '',
-  `Written by \`npm run test:long\` on ${new Date().toISOString().slice(0, 10)}.`,
-  '',
-  '| what | seed | rounds | result |',
-  '| --- | --- | --- | --- |',
+const SEEDS = [1, 2, 3]
+/** What is counted: test file, rounds, and the variable that sets them. */
+const COUNTS = [
+  {
+    what: 'malformed bodies over all routes',
+    project: 'server',
+    file: 'routes',
+    rounds: 2000,
+    by: 'MALFORMED',
+  },
+  {
+    what: 'random stones of every kind as solids',
+    project: 'core',
+    file: 'stone/body',
+    rounds: 500,
+    by: 'STONE_ROUNDS',
+  },
+  {
+    what: 'forces against another solver of linear programs',
+    project: 'core',
+    file: 'hold/bare',
+    rounds: 500,
+    by: 'LP_ROUNDS',
+  },
+  {
+    what: 'the catching walk against a rigid-body engine',
+    project: 'web',
+    file: 'compute/shake',
+    rounds: 300,
+    by: 'SHAKE_ROUNDS',
+  },
+  {
+    what: 'mends against every change of a grid, of each kind of damage',
+    project: 'core',
+    file: 'plan/mendGrid',
+    rounds: 5,
+    by: 'MEND_ROUNDS',
+  },
+  {
+    what: 'contract of every family on random fitting stones',
+    project: 'core',
+    file: 'settings/contract',
+    rounds: 200,
+    by: 'CONTRACT_ROUNDS',
+  },
 ]
+const words = process.argv.slice(2)
+const chosen = COUNTS.filter((c) => words.length === 0 || words.some((w) => c.what.includes(w)))
+if (chosen.length === 0)
+  throw new Error(`nothing is called that; there is:\n${COUNTS.map((c) => c.what).join('\n')}`)
+
+const doc = join(root, 'docs/verification.md')
+/** Lines of the table as they stand, by what and seed. */
+const lines = new Map()
+const keyOf = (cells) => `${cells[0]} ${cells[1]}`
+if (existsSync(doc))
+  for (const line of readFileSync(doc, 'utf8').split('\n')) {
+    const cells = line
+      .split('|')
+      .slice(1, -1)
+      .map((c) => c.trim())
+    if (/^\d+$/.test(cells[1] ?? '')) lines.set(keyOf(cells), cells)
+  }
+
+await ensureBuilt(['core', 'contract', 'server'])
 let failed = false
-/** One test file with a seed and its full counts; its figures become a line. */
-function count(what, project, pattern, seed, rounds, env) {
+/** One test file with a seed and its full counts; its figures become a line. Tests say figures on a line of stderr that begins with FIGURES. */
+function count({ what, project, file, rounds, by }, seed, env = {}) {
+  const out = join(mkdtempSync(join(tmpdir(), 'verger-long-')), 'result.json')
   const run = spawnSync(
     process.execPath,
     [
@@ -25,62 +84,72 @@ function count(what, project, pattern, seed, rounds, env) {
       '--selectProjects',
       project,
       '--testPathPatterns',
-      pattern,
+      file,
       '--json',
+      `--outputFile=${out}`,
       '--testTimeout=3600000',
     ],
-    { cwd: root, env: { ...process.env, SEED: String(seed), ...env }, encoding: 'utf8', maxBuffer: 64e6 },
-  )
-  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(run.stdout)
-  failed ||= numFailedTests + numRuntimeErrorTestSuites > 0
-  lines.push(
-    `| ${what} | ${seed} | ${rounds} | ${numPassedTests} passed, ${numFailedTests + numRuntimeErrorTestSuites} failed |`,
-  )
-  process.stdout.write(`${lines.at(-1)}\n`)
-}
-
-const folder = join(root, '.verger-test')
-const database = await startPostgres(folder, readState(folder), {
-  firstPort: 5532,
-  durable: false,
-  tell: (line) => process.stdout.write(`${line}\n`),
-})
-try {
-  const name = `long_${process.pid}`
-  const url = await database.ensureDatabase(name)
-  for (const seed of [1, 2, 3])
-    count('malformed bodies over all routes', 'server', 'routes', seed, 2000, {
-      TEST_DATABASE_URL: url,
-      MALFORMED: '2000',
-    })
-  await database.psql('postgres', `drop database if exists ${name} with (force)`)
-} finally {
-  await database.stop()
-}
-for (const seed of [1, 2, 3])
-  count('random stones of every kind as solids', 'core', 'stone/body', seed, 500, { STONE_ROUNDS: '500' })
-for (const seed of [1, 2, 3])
-  count('forces against another solver of linear programs', 'core', 'hold/bare', seed, 500, {
-    LP_ROUNDS: '500',
-  })
-for (const seed of [1, 2, 3])
-  count('the catching walk against a rigid-body engine', 'web', 'compute/shake', seed, 300, {
-    SHAKE_ROUNDS: '300',
-  })
-for (const seed of [1, 2, 3])
-  count(
-    'mends against every change of a grid, frames of each kind of damage',
-    'core',
-    'plan/mendGrid',
-    seed,
-    5,
     {
-      MEND_ROUNDS: '5',
+      cwd: root,
+      env: { ...process.env, SEED: String(seed), [by]: String(rounds), ...env },
+      encoding: 'utf8',
+      maxBuffer: 64e6,
     },
   )
-for (const seed of [1, 2, 3])
-  count('contract of every family on random fitting stones', 'core', 'settings/contract', seed, 200, {
-    CONTRACT_ROUNDS: '200',
+  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(out, 'utf8'))
+  rmSync(out)
+  const wrong = numFailedTests + numRuntimeErrorTestSuites
+  failed ||= wrong > 0
+  const figures = [...`${run.stderr}\n${run.stdout}`.matchAll(/^FIGURES (.*)$/gm)].map((m) => `; ${m[1]}`)
+  const cells = [
+    what,
+    String(seed),
+    String(rounds),
+    `${numPassedTests} passed, ${wrong} failed${figures.join('')}`,
+    new Date().toISOString().slice(0, 10),
+  ]
+  lines.set(keyOf(cells), cells)
+  process.stdout.write(`${cells.join(' | ')}\n`)
+  write()
+}
+
+function write() {
+  const sorted = COUNTS.flatMap((c) => SEEDS.flatMap((s) => [lines.get(`${c.what} ${s}`) ?? []])).filter(
+    (cells) => cells.length > 0,
+  )
+  writeFileSync(
+    doc,
+    [
+      '# Verification',
+      '',
+      'Written by `npm run test:long`: the full counts, each line as it was last run.',
+      '',
+      '| what | seed | rounds | result | run on |',
+      '| --- | --- | --- | --- | --- |',
+      ...sorted.map((cells) => `| ${cells.join(' | ')} |`),
+      '',
+    ].join('\n'),
+  )
+}
+
+for (const c of chosen) {
+  if (c.project !== 'server') {
+    for (const seed of SEEDS) count(c, seed)
+    continue
+  }
+  const folder = join(root, '.verger-test')
+  const database = await startPostgres(folder, readState(folder), {
+    firstPort: 5532,
+    durable: false,
+    tell: (line) => process.stdout.write(`${line}\n`),
   })
-writeFileSync(join(root, 'docs/verification.md'), `${lines.join('\n')}\n`)
+  try {
+    const name = `long_${process.pid}`
+    const url = await database.ensureDatabase(name)
+    for (const seed of SEEDS) count(c, seed, { TEST_DATABASE_URL: url })
+    await database.psql('postgres', `drop database if exists ${name} with (force)`)
+  } finally {
+    await database.stop()
+  }
+}
 process.exit(failed ? 1 : 0)

@@ -1,10 +1,12 @@
 import highsLoader from 'highs'
-import type { Vec3 } from '../geom/index'
+import { massProperties, type Vec3 } from '../geom/index'
+import { fullStone, shapeOf } from '../stone/index'
 import { seeded } from '../testing'
 import { bareDesign, ball, claws, cone, hoop, rail, type BareWire } from '../testingDesigns'
 import { alloy, section } from '../wire/index'
 import {
   DIRECTIONS,
+  heldMesh,
   holdOf,
   pushOut,
   resist,
@@ -219,6 +221,33 @@ describe('a taut wire', () => {
     // square law: twice as thick bears four times
     const thick = holdOf(setting(over({ ...taut, size: '1.0 metric' }), ball(5)), 1).directions[0]!.force
     expect(thick / force(taut)).toBeCloseTo(4, 0)
+  })
+})
+
+describe('a stone with a hollow', () => {
+  it('a wire in the notch of a heart is touched on both flanks: the stone does not go up', () => {
+    const stone = fullStone({
+      kind: 'slab',
+      outline: 'heart',
+      length: 22,
+      width: 24,
+      depth: 6,
+      mineral: 'jasper',
+    })
+    const { index, mesh } = shapeOf(stone, 0.02)
+    const held = heldMesh(index, massProperties(mesh).centre)
+    // the highest place in the notch at which a wire of 1 mm just lies in it, found by going down
+    let y = 12
+    while (Math.min(...index.nearestAll([0, y, 0], 4).map((n) => n.distance)) > 0.505) y -= 0.005
+    const s = setting([rail('pin', [0, y, -12], [0, y, 12])], held)
+    const near = s.first.near.filter((t) => t.gap < 0.02)
+    // both flanks, by normals that look to either side
+    expect(near.some((t) => t.m[0] > 0.1)).toBe(true)
+    expect(near.some((t) => t.m[0] < -0.1)).toBe(true)
+    expect(walkIn(s, way('up')).outcome).toBe('caught')
+    // pushed aside it rides over a flank and off; from the wire it goes freely
+    expect(walkIn(s, way('left')).outcome).toBe('out')
+    expect(walkIn(s, way('down')).outcome).toBe('out')
   })
 })
 

@@ -136,13 +136,13 @@ export function mergedFields(fields: readonly Field[]): Field {
   const used = [...new Set(fields.flatMap((f) => f.used))]
   const seen = new Set<number>()
   const picked: number[] = []
-  fields.forEach((f, n) =>
+  fields.forEach((f, n) => {
     f.station.forEach((s, i) => {
-      if (seen.has(s)) return
-      seen.add(s)
-      picked.push(n, i)
-    }),
-  )
+      if (!seen.has(s)) picked.push(n, i)
+    })
+    // only now: in a hollow one wire may be touched on several sides
+    for (const s of f.station) seen.add(s)
+  })
   const field = emptyField(picked.length / 2, used)
   for (let k = 0; k < picked.length; k += 2) {
     const from = fields[picked[k]!]!

@@ -3,6 +3,7 @@ import {
   bodyOf,
   bodyVolume,
   outlineNearest,
+  shapeOf,
   type DomeSeed,
   type Nearest,
   type Solid,
@@ -12,6 +13,8 @@ import {
 export interface Held {
   /** Nearest point of the surface; the seed makes the next question for a place nearby quick, and may be left alone. */
   nearest(p: Vec3, seed: DomeSeed): Nearest
+  /** Every local nearest point within reach: a hollow is touched on both its sides. Where there is none, the nearest alone is known. */
+  nearestAll?(p: Vec3, reach: number): readonly Nearest[]
   /** Distance of a place in plan from the stone's outline, below 0 inside, and the way outward; where its outline is known. */
   outside?(x: number, y: number): { readonly distance: number; readonly way: readonly [number, number] }
   /** Has no hollow anywhere: then what was measured once bounds every later pose. */
@@ -36,6 +39,7 @@ export function heldOf(solid: Solid): Held {
       return { distance: e.distance, way: [e.nx, e.ny] }
     },
     convex: outline.convex,
+    ...(outline.convex ? {} : { nearestAll: (p, reach) => shapeOf(stone).index.nearestAll(p, reach) }),
     low: [outline.left, outline.bottom, solid.back],
     high: [outline.right, outline.top, solid.apex],
     centre: centreOfMass(solid),
@@ -55,6 +59,7 @@ export function heldMesh(index: MeshIndex, centre: Vec3, convex = false): Held {
   return {
     nearest: (p) => index.nearest(p),
     convex,
+    nearestAll: (p, reach) => index.nearestAll(p, reach),
     low,
     high,
     centre,

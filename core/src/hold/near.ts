@@ -230,13 +230,32 @@ export function atLeast({ held, stations, memory }: Scene, { axes, shift }: Pose
 /** What the ends of a stretch and a square's corners may have swung besides, mm, for stones that are not convex. */
 const SWING = 0.05
 
+/** What a station touches of a stone with hollows: every place of it that is nearest for its surroundings. */
+function measureAll(scene: Scene, pose: Pose, i: number, reach: number): Touch[] {
+  const nearest = measure(scene, pose, i, reach)
+  const { held, stations } = scene
+  const { p, section } = stations[i]!
+  if (held.convex || !held.nearestAll || nearest.gap > reach) return [nearest]
+  const thick = section.size * Math.SQRT1_2
+  const others = held.nearestAll(toStone(pose, p), reach + thick).flatMap(({ q, m, distance }): Touch[] => {
+    const [at, way] = [fromStone(pose, q), turnBack(pose, m)]
+    const gap =
+      distance - support(section.profile, section.size, dot(way, section.axes[0]), dot(way, section.axes[1]))
+    // the nearest of all was measured exactly
+    const same = dot(way, nearest.m) > SAME_WAY
+    return same || gap > reach ? [] : [{ station: i, m: way, q: at, gap }]
+  })
+  return [nearest, ...others]
+}
+/** Cosine of 6 degrees: two places that are touched in directions nearer than that are one. */
+const SAME_WAY = 0.995
+
 /** All stations within `reach` mm of the stone in this pose, measured. */
 export function touches(scene: Scene, pose: Pose, reach: number): Touch[] {
   const out: Touch[] = []
   for (let i = 0; i < scene.stations.length; i++) {
     if (atLeast(scene, pose, i) > reach) continue
-    const touch = measure(scene, pose, i, reach)
-    if (touch.gap < reach) out.push(touch)
+    for (const touch of measureAll(scene, pose, i, reach)) if (touch.gap < reach) out.push(touch)
   }
   return out
 }
@@ -253,6 +272,9 @@ export function surroundings(held: Held, stations: readonly Station[], reach: nu
   return { near: touches({ held, stations, memory }, REST, reach), memory }
 }
 
+/** Sides of a hollow that one wire may touch. */
+const SIDES = 4
+
 /** Figures of a row: normal, moment about the stone's middle (turns times `lever`), gap. */
 export const ROW = 7
 
@@ -268,9 +290,11 @@ export interface Rows {
 /** Rows of what is within reach of a pose. Nothing is measured that was measured before, but on a stone that is not convex. */
 export function rowsNear(scene: Scene, pose: Pose, at: Vec3, lever: number, reach: number): Rows {
   const { held, stations, memory } = scene
-  const station = new Int32Array(stations.length)
-  const fresh = new Uint8Array(stations.length)
-  const figures = new Float64Array(ROW * stations.length)
+  // a stone with hollows may be touched on several sides by one wire
+  const room = (held.convex ? 1 : SIDES) * stations.length
+  const station = new Int32Array(room)
+  const fresh = new Uint8Array(room)
+  const figures = new Float64Array(ROW * room)
   const put = (row: number, m: Vec3, q: Vec3, gap: number) => {
     const o = ROW * row
     const [x, y, z] = [q[0] - at[0], q[1] - at[1], q[2] - at[2]]
@@ -287,7 +311,7 @@ export function rowsNear(scene: Scene, pose: Pose, at: Vec3, lever: number, reac
     const known = memory.pose[i] === pose
     const least = known ? memory.gap[i]! : atLeast(scene, pose, i)
     if (least > reach) continue
-    if (known || (held.convex && memory.k[i] === memory.k[i])) {
+    if (held.convex && memory.k[i] === memory.k[i]) {
       const o = 3 * i
       put(
         count,
@@ -296,13 +320,15 @@ export function rowsNear(scene: Scene, pose: Pose, at: Vec3, lever: number, reac
         least,
       )
       fresh[count] = known ? 1 : 0
-    } else {
-      const touch = measure(scene, pose, i, reach)
-      if (touch.gap > reach) continue
+      station[count++] = i
+      continue
+    }
+    for (const touch of measureAll(scene, pose, i, reach)) {
+      if (touch.gap > reach || count === room) continue
       put(count, touch.m, touch.q, touch.gap)
       fresh[count] = 1
+      station[count++] = i
     }
-    station[count++] = i
   }
   return {
     count,

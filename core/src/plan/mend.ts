@@ -48,20 +48,51 @@ export const byWorth = (a: Mend, b: Mend): number =>
   ORDER[a.verdict] - ORDER[b.verdict] ||
   (a.verdict === 'sound' ? a.wire - b.wire || b.times - a.times : b.times - a.times)
 
-/** Pairs worth trying where no single move is sound: the best of different kinds together. */
-export function pairsOf(moves: readonly MendMove[], tried: readonly Mend[]): MendMove[][] {
-  const kind = (id: string) => id.split('-')[0]!
-  const best = [...tried].sort(byWorth).flatMap((t) => moves.filter((m) => same(m.change, t.change)))
-  const out: MendMove[][] = []
-  for (let i = 0; i < best.length; i++)
-    for (let j = i + 1; j < best.length && out.length < PAIRED * 3; j++)
-      if (kind(best[i]!.id) !== kind(best[j]!.id)) out.push([best[i]!, best[j]!])
-  return out
+/** A sound mend that takes no more wire than this share of the piece's is good enough: no pair is looked for. */
+const LITTLE = 0.1
+/** A pair is expected to hold what its two gain one on the other; one that is expected to hold less than this share of a knock is not tried. */
+const HOPE = 0.7
+/** Most pairs that are tried for a cheaper mend. */
+const CHEAPER = 8
+
+/**
+ * Pairs of different kinds worth trying after the single moves. Where none of these is sound, the best of them together; where the cheapest
+ * sound one takes a good deal of wire, pairs that take less and may hold as much, the lightest first. `piece` is what is mended: its wire in g, what it holds, and what a knock asks.
+ */
+export function pairsOf(
+  moves: readonly MendMove[],
+  tried: readonly Mend[],
+  piece: { readonly wire: number; readonly times: number; readonly knocked: number },
+): MendMove[][] {
+  const kind = (m: MendMove) => m.id.split('-')[0]!
+  const found = [...tried]
+    .sort(byWorth)
+    .flatMap((t) =>
+      moves.filter((m) => t.moves.length === 1 && same(m.change, t.change)).map((m) => ({ m, t })),
+    )
+  const pairs = found.flatMap((a, i) =>
+    found.slice(i + 1).flatMap((b) => (kind(a.m) === kind(b.m) ? [] : [[a, b] as const])),
+  )
+  const cheapest = found.find((x) => x.t.verdict === 'sound')
+  const picked = cheapest
+    ? cheapest.t.wire <= LITTLE * piece.wire
+      ? []
+      : pairs
+          .filter(([a, b]) => {
+            const holds = (a.t.times * b.t.times) / Math.max(piece.times, 1)
+            const wire = piece.wire + a.t.wire + b.t.wire
+            return holds >= HOPE * piece.knocked && wire < (piece.wire + cheapest.t.wire) / (1 + LITTLE)
+          })
+          .sort((a, b) => a[0].t.wire + a[1].t.wire - (b[0].t.wire + b[1].t.wire))
+          .slice(0, CHEAPER)
+    : pairs.slice(0, PAIRED * 3)
+  return picked.map(([a, b]) => [a.m, b.m])
 }
 const same = (a: Options, b: Options) => JSON.stringify(a) === JSON.stringify(b)
 
 /**
- * All mends of a plan, the cheapest sound one first; single moves, and pairs where no single one is sound. Empty where nothing was found that
+ * All mends of a plan, the cheapest sound one first; single moves, and pairs where no single one is sound or only a dear one.
+ * Empty where nothing was found that
  * is better than what there is.
  * @example mends({ stone, family: 'bound-frame', options: { ...options, frontBends: [3] }, settings })[0].verdict // 'sound'
  */
@@ -69,11 +100,10 @@ export function mends(request: PlanRequest, made: Plan, now: { readonly times: n
   const wire = numberOf(made.cut.mass)
   const moves = mendMoves(request)
   const tried = moves.flatMap((m) => tryMend(request, wire, [m]) ?? [])
-  if (!tried.some((t) => t.verdict === 'sound'))
-    for (const pair of pairsOf(moves, tried)) {
-      const found = tryMend(request, wire, pair)
-      if (found) tried.push(found)
-      if (found?.verdict === 'sound') break
-    }
+  for (const pair of pairsOf(moves, tried, { wire, times: now.times, knocked: made.demands.knocked })) {
+    const found = tryMend(request, wire, pair)
+    if (found) tried.push(found)
+    if (found?.verdict === 'sound') break
+  }
   return tried.filter((t) => t.verdict === 'sound' || t.times > now.times * 1.05).sort(byWorth)
 }

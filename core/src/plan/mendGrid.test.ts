@@ -136,10 +136,9 @@ describe('mends against every change of a grid', () => {
       }
       said.push(`${name}: ${broken} broken`)
     }
-    if (said.length > kinds.length || EACH > 1)
-      process.stdout.write(
-        `${mendable} can be mended, ${mended} were, ${dear} with more wire\n${said.join('\n')}\n`,
-      )
+    process.stderr.write(
+      `FIGURES the grid mends ${mendable}, mended ${mended}, ${dear} with over a fifth more wire\n${said.join('\n')}\n`,
+    )
     expect(mendable).toBeGreaterThan(0)
     expect(mended / mendable).toBeGreaterThanOrEqual(0.9)
     expect(dear / mendable).toBeLessThanOrEqual(0.1)

@@ -105,7 +105,7 @@ export const text: FamilyText = {
     'bound-frame.face-hidden':
       'The bends hide {hidden:0} % of the face, over a third. Reach less, or bend at fewer places.',
     'bound-frame.few-bends':
-      'Only {count} bends on the {face}: three well spread ones keep a stone from tipping out.',
+      'Bends on the {face}: only {count}. Three well spread ones keep a stone from tipping out.',
     'bound-frame.long-gap':
       'The gap above the stone is {gap:1} mm: room for a bead, or leave the edge later.',
   },

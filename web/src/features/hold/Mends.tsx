@@ -57,9 +57,10 @@ export function Mends({
       return true
     }
     for (const m of moves) if (!(await attempt([m]))) return
-    for (const pair of tried.some((t) => t.verdict === 'sound') ? [] : pairsOf(moves, tried)) {
+    const piece = { wire, times, knocked: plan.demands.knocked }
+    for (const pair of pairsOf(moves, tried, piece)) {
       if (!(await attempt(pair))) return
-      if (tried.some((t) => t.verdict === 'sound')) break
+      if (tried[tried.length - 1]?.moves.length === 2 && tried[tried.length - 1]?.verdict === 'sound') break
     }
     if (fresh()) setBusy(false)
   }
