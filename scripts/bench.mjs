@@ -47,7 +47,7 @@ function hardest(i) {
       bindingSize: '20 AWG',
       foot: 14,
       neck: 8.5,
-      leave: 34,
+      leave: 40,
       neckRadius: 3,
       frontBends: bends,
       backBends: bends,

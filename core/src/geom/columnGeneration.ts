@@ -2,6 +2,16 @@
 export interface PricedColumn {
   readonly entries: readonly number[]
   readonly cost: number
+  /** Belongs to this program only: when the next one begins where this one ended, it is priced out. */
+  readonly passing?: boolean
+}
+
+/** Where a program ended: the next one with the same right side may begin there. */
+export interface ColumnBasis {
+  readonly inverse: Float64Array
+  readonly x: Float64Array
+  readonly cost: Float64Array
+  readonly passing: Uint8Array
 }
 
 /** min cost·x, A x = rhs, x >= 0, whose columns are too many to list: `price` looks for the one that pays most. */
@@ -14,6 +24,8 @@ export interface ColumnProgram {
    * the tolerance. In dual words: the inequality entries·y <= cost that y breaks worst.
    */
   price(y: Float64Array): PricedColumn | undefined
+  /** Where another program with the same right side and the same columns, but for passing ones, ended. It is written on. */
+  readonly from?: ColumnBasis | undefined
 }
 
 /** Right sides are spread by a hair, each by its own, so that degenerate steps (and endless exchanges) do not arise. */
@@ -30,14 +42,25 @@ export function solveByColumns({
   rhs,
   bound,
   price,
-}: ColumnProgram): { readonly value: number; readonly y: Float64Array } | undefined {
+  from,
+}: ColumnProgram):
+  { readonly value: number; readonly y: Float64Array; readonly basis: ColumnBasis } | undefined {
   const m = rhs.length
-  const inverse = new Float64Array(m * m)
-  const x = new Float64Array(m)
-  const cost = new Float64Array(m)
+  const basis: ColumnBasis = from ?? {
+    inverse: new Float64Array(m * m),
+    x: new Float64Array(m),
+    cost: new Float64Array(m),
+    passing: new Uint8Array(m),
+  }
+  const { inverse, x, cost, passing } = basis
   const y = new Float64Array(m)
   const column = new Float64Array(m)
   for (let i = 0; i < m; i++) {
+    if (from) {
+      // beyond all bounds it holds nothing back, and leaves
+      if (passing[i]) cost[i] = 4 * bound
+      continue
+    }
     const sign = rhs[i]! < 0 ? -1 : 1
     inverse[i * m + i] = sign
     x[i] = Math.abs(rhs[i]!) + SPREAD * (1 + ((i * 0.6180339887) % 1))
@@ -63,7 +86,7 @@ export function solveByColumns({
       if (row < 0) {
         let value = 0
         for (let k = 0; k < m; k++) value += rhs[k]! * y[k]!
-        return { value, y }
+        return { value, y, basis }
       }
       units.entries.fill(0)
       units.entries[row] = Math.sign(y[row]!)
@@ -96,6 +119,7 @@ export function solveByColumns({
       x[i]! -= f * ratio
     }
     cost[leave] = entering.cost
+    passing[leave] = entering.passing ? 1 : 0
   }
   return undefined
 }

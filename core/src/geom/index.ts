@@ -7,7 +7,7 @@ export { solveLinearProgram } from './linearProgram.js'
 export type { LinearProgram, LinearProgramResult } from './linearProgram.js'
 export { remember } from './remember.js'
 export { solveByColumns } from './columnGeneration.js'
-export type { ColumnProgram, PricedColumn } from './columnGeneration.js'
+export type { ColumnProgram, ColumnBasis, PricedColumn } from './columnGeneration.js'
 export {
   checkMesh,
   corner,

@@ -298,6 +298,18 @@ describe('forces as a linear program', () => {
     }
   }
 
+  it('a direction asked after others of the same contacts, begun where they ended, is what it is asked alone', () => {
+    const random = seeded(SEED + 7)
+    for (let k = 0; k < 12; k++) {
+      const field = randomField(random)
+      for (const d of SPHERE.ways) {
+        const after = resist(field, d).force
+        const alone = resist({ ...field }, d).force
+        expect(Math.abs(after - alone)).toBeLessThan(1e-6 * Math.max(1, alone))
+      }
+    }
+  })
+
   it(`the dual over the stone’s motions is the program of the contact forces, solved by another solver: ${ROUNDS} random sets`, async () => {
     const highs = await highsLoader()
     const random = seeded(SEED)

@@ -276,10 +276,12 @@ export function holdOf(setting: Setting, mass: number, demands: Demands = DEMAND
   /** Between the ways that were walked the stone comes to rest on what stops it in those around: all of that together. */
   const between = (round: readonly number[]): Field | undefined => {
     if (walked[round[0]!]!.outcome === 'out') return undefined
-    const key = round.join()
-    const field =
-      merged.get(key) ??
-      mergedFields([...new Set(round.filter((i) => walked[i]!.outcome === 'caught').map((i) => ownField(i)))])
+    const caughtIn = round.filter((i) => walked[i]!.outcome === 'caught')
+    // ways in which it did not move share a field: where all do, so do the directions between them
+    const key = [...new Set(caughtIn.map((i) => (hasMoved(walked[i]!) ? i : -1)))]
+      .sort((a, b) => a - b)
+      .join()
+    const field = merged.get(key) ?? mergedFields([...new Set(caughtIn.map((i) => ownField(i)))])
     merged.set(key, field)
     return field
   }

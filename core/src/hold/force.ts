@@ -1,4 +1,4 @@
-import { cross, dot, solveByColumns, sub, unit, type Vec3 } from '../geom/index.js'
+import { cross, dot, solveByColumns, sub, unit, type ColumnBasis, type Vec3 } from '../geom/index.js'
 import { collapseLoad } from '../path/index.js'
 import { lowYield, pullLoad, shearLoad, type Span, type Station } from './stations.js'
 import type { Touch } from './near.js'
@@ -171,6 +171,10 @@ export interface Resistance {
  */
 const SLIDE = 100
 
+/** Where the last direction asked of a field ended: the next begins there. After FRESH of them rounding is not carried on. */
+const bases = new WeakMap<Field, { readonly basis: ColumnBasis; used: number }>()
+const FRESH = 24
+
 /**
  * Largest force along d that the touching wires can balance without friction: max F with Σ f w + F w_d = 0, f >= 0 and Σ f / c <= 1 in each
  * span. Solved by its dual: over all motions of the stone that go 1 along d, the least of what the wires take for it,
@@ -189,10 +193,12 @@ export function resist(field: Field, d: Vec3): Resistance {
   const rhs = new Array<number>(rows).fill(0)
   for (let k = 6; k < rows; k++) rhs[k] = -1
   const entries = new Array<number>(rows).fill(0)
-  const priced = { entries, cost: 0 }
+  const priced = { entries, cost: 0, passing: false }
+  const known = bases.get(field)
   const result = solveByColumns({
     rhs,
     bound: SLIDE,
+    from: known && known.used++ < FRESH ? known.basis : undefined,
     price: (y) => {
       const [y0, y1, y2, y3, y4, y5] = [y[0]!, y[1]!, y[2]!, y[3]!, y[4]!, y[5]!]
       // the direction's own row: it goes at least 1 along d
@@ -225,6 +231,7 @@ export function resist(field: Field, d: Vec3): Resistance {
       if (at === -1) return undefined
       entries.fill(0)
       priced.cost = 0
+      priced.passing = at === -2
       if (at === -2) {
         for (let k = 0; k < 3; k++) entries[k] = -d[k as 0 | 1 | 2]
         priced.cost = -1
@@ -236,8 +243,13 @@ export function resist(field: Field, d: Vec3): Resistance {
       return priced
     },
   })
-  if (!result) return none
+  if (!result) {
+    bases.delete(field)
+    // begun elsewhere it got stuck: once more from the start
+    return known ? resist(field, d) : none
+  }
   const { y } = result
+  bases.set(field, { basis: result.basis, used: result.basis === known?.basis ? known.used : 0 })
   let force = 0
   const giving: number[] = []
   used.forEach((s, row) => {
