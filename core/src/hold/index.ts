@@ -29,5 +29,5 @@ export { LEAST_TRAVEL, makeSure, releases, SHORT, shortened, sureOf, turned, ver
 export type { DemandVerdict, Releases, Sure, Turning, Verdict } from './sure.js'
 export { turnAbout } from './walk.js'
 export type { TurnResult } from './walk.js'
-export { CLOTH, hourOf, looseEnds, reachForSlope, SHOULDER, shoulders } from './shoulder.js'
+export { CLOTH, hourOf, looseEnds, pressing, reachForSlope, SHOULDER, shoulders } from './shoulder.js'
 export type { Shoulder } from './shoulder.js'

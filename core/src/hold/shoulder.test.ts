@@ -1,9 +1,9 @@
 import { boundFrame } from '../settings/bound-frame/index'
 import { fullStone, solidOf } from '../stone/index'
 import { FRAME, OVAL } from '../testing'
-import { ball, bareDesign, rail } from '../testingDesigns'
+import { ball, bareDesign, claws, rail } from '../testingDesigns'
 import { alloy, section } from '../wire/index'
-import { heldOf, hourOf, looseEnds, reachForSlope, settingOf, shoulders } from './index'
+import { heldOf, hourOf, looseEnds, pressing, reachForSlope, settingOf, shoulders } from './index'
 
 describe('bends on the shoulder', () => {
   it('on a ball: the slope is the latitude, R (1 − cos) in from its edge', () => {
@@ -45,6 +45,23 @@ describe('bends on the shoulder', () => {
     // deeper in the face is flatter: none of the deep ones lies as steep as the short ones
     const least = (list: typeof short) => Math.min(...list.map((x) => x.degrees))
     expect(least(on(2.4))).toBeGreaterThan(least(short))
+  })
+})
+
+describe('pressed in', () => {
+  it('a claw bears on the stone with what it yields at: Mp over its length, by the high end of what the metal can be', () => {
+    const at = pressing(settingOf(bareDesign(claws(5, 1, 40, 8)), ball(5), 0.25))
+    const mp = section('round', 1).plastic * alloy('copper').yield['half hard'][1]
+    // stations near the stone stand a little nearer the clamp than where it touches
+    expect(at / (mp / 8)).toBeGreaterThan(1)
+    expect(at / (mp / 8)).toBeLessThan(1.6)
+    // twice as long: half of it
+    const long = pressing(settingOf(bareDesign(claws(5, 1, 40, 16)), ball(5), 0.25))
+    expect(at / long).toBeGreaterThan(1.8)
+    expect(at / long).toBeLessThan(2.6)
+  })
+  it('nothing on a face bears on nothing', () => {
+    expect(pressing(settingOf(bareDesign([rail('side', [6, -9, 0], [6, 9, 0])]), ball(5.5)))).toBe(0)
   })
 })
 

@@ -1,6 +1,7 @@
 import type { Vec3 } from '../geom/index.js'
-import { section } from '../wire/index.js'
+import { alloy, section } from '../wire/index.js'
 import type { Setting } from './check.js'
+import { capacity } from './force.js'
 import type { Held } from './held.js'
 import { lowYield } from './stations.js'
 
@@ -99,6 +100,26 @@ export function shoulders({ held, spans, stations, first }: Setting): Shoulder[]
   }
   end()
   return out
+}
+
+/** A contact whose normal leans out of the girdle plane by more than this, as a sine, lies on a face. */
+const FACE = 0.3
+
+/**
+ * The most with which a bend can bear on the stone's face while it is pressed in, N: what the wire yields at there, by the high end of what the
+ * metal can be. 0 where no wire lies on a face.
+ */
+export function pressing({ spans, stations, first, memory }: Setting): number {
+  let most = 0
+  for (const t of first.near) {
+    const station = stations[t.station]!
+    const span = spans[station.span]!
+    if (t.gap >= NEAR || Math.abs(t.m[2]) < FACE || span.kind === 'bound') continue
+    const { stock } = span.wire
+    const [low, high] = alloy(stock.alloy).yield[stock.temper]
+    most = Math.max(most, (capacity(spans, station, t.station, t.m, memory) * high) / low)
+  }
+  return most
 }
 
 /** Pull of a cloth on a wire's end that it should bear, N. Typical, uncited: 5 to 10. */

@@ -14,6 +14,7 @@ import {
   plan,
   planHold,
   planSurePart,
+  pressing,
   settingOfPlan,
   shoulders,
   startingOptions,
@@ -51,10 +52,10 @@ const compute = {
     return { hold, design, line: holdLine(hold, hold.force / NEWTON_PER_GRAM) }
   },
   surePart: planSurePart,
-  /** Bends on the shoulder, and ends that a cloth would pull open. */
+  /** Bends on the shoulder, ends that a cloth would pull open, and what a bend pressed in bears on the stone with. */
   holdNotes(made: Plan) {
     const setting = settingOfPlan(made)
-    return { shoulders: shoulders(setting), ends: looseEnds(setting) }
+    return { shoulders: shoulders(setting), ends: looseEnds(setting), pressing: pressing(setting) }
   },
   /** The thorough check from its parts, with its own line and figures. */
   sure(made: Plan, hold: Hold, parts: SureParts) {

@@ -170,7 +170,10 @@ function Notes({ plan, say }: { plan: Plan; say: (id: string) => string }) {
             : care.includes('pressing')
               ? 'This stone cleaves'
               : 'This stone is soft'}
-          : press a bend in against the wire, never with jaws on the stone.
+          {notes.data && notes.data.pressing > 0
+            ? `, and a bend bears on it with up to ${notes.data.pressing.toFixed(0)} N (the weight of ${(notes.data.pressing / NEWTON_PER_GRAM / 1000).toFixed(1)} kg) while it is pressed in`
+            : ''}
+          : press against the wire, never with jaws on the stone, a little at a time.
         </li>
       )}
     </ul>
