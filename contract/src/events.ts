@@ -1,4 +1,4 @@
-import { readMended, type BenchEvent, type BenchMoveRow } from './piece.js'
+import type { BenchEvent, BenchMoveRow } from './piece.js'
 
 /** What a set of bench events amounts to, in whatever order they arrived. */
 export interface BenchTally {
@@ -21,7 +21,7 @@ export interface BenchTally {
 }
 
 /**
- * Sums events: each id counts once, an undone one not at all, so the union of several devices' events needs no order.
+ * Sums events, as `benchEventSchema` lets them in: each id counts once, an undone one not at all, so the union of several devices' events needs no order.
  * @example tally([turn, turn, undo]).turns // { 'bind-foot': 1 }
  */
 export function tally(events: readonly BenchEvent[]): BenchTally {
@@ -65,8 +65,7 @@ export function tally(events: readonly BenchEvent[]): BenchTally {
         reasons[e.subject] = String(e.value)
         break
       case 'mended': {
-        const move = readMended(e.value)
-        if (move) mended.push(move)
+        mended.push(JSON.parse(String(e.value)) as BenchMoveRow)
         break
       }
       case 'undo':

@@ -6,8 +6,9 @@ import express, { type NextFunction, type Request, type Response } from 'express
 import helmet from 'helmet'
 import { Logger } from 'nestjs-pino'
 import { existsSync } from 'node:fs'
-import { join } from 'node:path'
+import { basename, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { constants } from 'node:zlib'
 import { AppModule } from './app.module.js'
 import { readConfig } from './config.js'
 import { migrate, openDatabase } from './db/database.js'
@@ -31,8 +32,7 @@ async function main(): Promise<void> {
         useDefaults: false,
         directives: {
           defaultSrc: ["'self'"],
-          // the rigid-body engine is a program for WebAssembly
-          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          scriptSrc: ["'self'"],
           styleSrc: ["'self'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'"],
@@ -49,13 +49,26 @@ async function main(): Promise<void> {
       originAgentCluster: false,
     }),
   )
-  app.use(compression())
+  // scripts are kept for a year by the browser: worth a little more than the quickest
+  app.use(compression({ level: 9, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 6 } } }))
   app.useBodyParser('json', { limit: '2mb' })
   app.useBodyParser('raw', { type: 'image/*', limit: '12mb' })
   if (existsSync(webFolder)) {
     app.use(
       '/assets',
-      express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+      express.static(join(webFolder, 'assets'), {
+        immutable: true,
+        maxAge: '1y',
+        fallthrough: false,
+        // a worker goes by the policy of its own script: the rigid-body engine is WebAssembly, and nothing else may run any
+        setHeaders: (response, path) => {
+          if (/^shake\.worker-[\w-]+\.js$/.test(basename(path)))
+            response.setHeader(
+              'Content-Security-Policy',
+              "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'",
+            )
+        },
+      }),
     )
     app.use(express.static(webFolder, { index: false, maxAge: 0 }))
     app.use((request: Request, response: Response, next: NextFunction) => {

@@ -2,6 +2,7 @@ import type { Design } from '../design/index.js'
 import { dot, type Vec3 } from '../geom/index.js'
 import type { Solid } from '../stone/index.js'
 import { NEWTON_PER_GRAM } from '../units/index.js'
+import { DEMANDS, type Demands } from './demands.js'
 import { DIRECTIONS, nearestWay, SPHERE, WAYS, type DirectionId } from './directions.js'
 import {
   fieldOf,
@@ -26,21 +27,6 @@ import {
   type Touch,
 } from './near.js'
 import { FIRST_REACH, walk, type WalkResult } from './walk.js'
-
-/**
- * Pull demanded, as multiples of the stone's weight, each at least the one before. A workshop may set its own. Typical, uncited, on the careful
- * side: worn, the swing of a run with a margin (2 to 10); shaken, eight times a second by 8 cm (10 to 40); knocked, met at 1 m/s and stopped
- * within half a millimetre (50 to 200); dropped, from 30 cm, stopped within a millimetre (100 to 500).
- */
-export interface Demands {
-  readonly worn: number
-  readonly shaken: number
-  readonly knocked: number
-  readonly dropped: number
-}
-export type DemandId = keyof Demands
-export const DEMANDS: Demands = { worn: 5, shaken: 20, knocked: 100, dropped: 300 }
-export const DEMAND_IDS = ['worn', 'shaken', 'knocked', 'dropped'] as const satisfies readonly DemandId[]
 
 /** One of the 26 ways that the stone was pushed. */
 export interface WayHold {

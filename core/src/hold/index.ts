@@ -1,15 +1,7 @@
-export {
-  checkHold,
-  clearOf,
-  CONTACT,
-  DEMAND_IDS,
-  DEMANDS,
-  holdOf,
-  settingFrom,
-  settingOf,
-  walkIn,
-} from './check.js'
-export type { Contact, DemandId, Demands, DirectionHold, Hold, Setting, Walked, WayHold } from './check.js'
+export { DEMAND_IDS, DEMANDS } from './demands.js'
+export type { DemandId, Demands } from './demands.js'
+export { checkHold, clearOf, CONTACT, holdOf, settingFrom, settingOf, walkIn } from './check.js'
+export type { Contact, DirectionHold, Hold, Setting, Walked, WayHold } from './check.js'
 export { DIRECTIONS, nearestWay, SPHERE, WAYS } from './directions.js'
 export type { DirectionId } from './directions.js'
 export { centreOfMass, heldMesh, heldOf } from './held.js'

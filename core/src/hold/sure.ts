@@ -1,17 +1,7 @@
 import { unit, type Vec3 } from '../geom/index.js'
 import { NEWTON_PER_GRAM } from '../units/index.js'
-import {
-  clearOf,
-  DEMAND_IDS,
-  DEMANDS,
-  holdOf,
-  settingFrom,
-  walkIn,
-  type DemandId,
-  type Demands,
-  type Hold,
-  type Setting,
-} from './check.js'
+import { clearOf, holdOf, settingFrom, walkIn, type Hold, type Setting } from './check.js'
+import { DEMAND_IDS, DEMANDS, type DemandId, type Demands } from './demands.js'
 import { DIRECTIONS, SPHERE, WAYS } from './directions.js'
 import { pushOut, type Release, type StiffnessMemory } from './release.js'
 import { stationsOfDesign, type Station } from './stations.js'
