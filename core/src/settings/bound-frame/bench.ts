@@ -7,7 +7,7 @@ import type { BenchMove, Options } from '../family.js'
 import { build, frameBasis, partRange, wireHeight, type FrameBasis } from './build.js'
 import { SPREAD, withBends } from './moves.js'
 import { bindingStock, frameStock, readOptions, type BoundFrameOptions } from './options.js'
-import { params } from './params.js'
+import { limitsOf } from './params.js'
 
 /** How much farther a bend can be pressed in with the stone in, mm. */
 const PRESS = [0.3, 0.6] as const
@@ -26,15 +26,7 @@ const TIED = 2
 /** What can still be done with the stone in: bends pressed farther in or added, the neck drawn tighter, the front tails led over the edge and tied. */
 export function benchMoves(stone: Stone, options: Options): BenchMove[] {
   const o = readOptions(options)
-  const list = params(stone)
-  const most = (id: string): number => {
-    const p = list.find((x) => x.id === id)
-    return p?.kind === 'number' ? p.max : Infinity
-  }
-  const least = (id: string): number => {
-    const p = list.find((x) => x.id === id)
-    return p?.kind === 'number' ? p.min : -Infinity
-  }
+  const most = (id: string) => limitsOf(stone, id).most
   const out: BenchMove[] = []
   const faces = [
     ['front', 'frontOverlap', 'frontBends'],
@@ -57,7 +49,7 @@ export function benchMoves(stone: Stone, options: Options): BenchMove[] {
       })
   }
   const tighter = Number((o.neckRadius - CLOSER).toFixed(1))
-  if (tighter >= least('neckRadius'))
+  if (tighter >= limitsOf(stone, 'neckRadius').least)
     out.push({ id: 'close-neck', values: {}, change: { neckRadius: tighter }, risk: 'none', wire: TO_CLOSE })
   if (o.wires > 1 && o.tail > 0) {
     const basis = frameBasis(stone, options)

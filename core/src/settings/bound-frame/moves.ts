@@ -2,7 +2,7 @@ import type { Stone } from '../../stone/index.js'
 import { WIRE_SIZES, wireSize } from '../../wire/index.js'
 import type { MendMove, Options } from '../family.js'
 import { readOptions, type BoundFrameOptions } from './options.js'
-import { params } from './params.js'
+import { limitsOf, params } from './params.js'
 
 /** Steps by which a reach over a face is deepened, mm. */
 const DEEPER = [0.3, 0.6, 1] as const
@@ -31,10 +31,7 @@ export const SPREAD = [1.5, 4, 8, 10.5]
 export function moves(stone: Stone, options: Options): MendMove[] {
   const o = readOptions(options)
   const list = params(stone)
-  const most = (id: string): number => {
-    const p = list.find((x) => x.id === id)
-    return p?.kind === 'number' ? p.max : Infinity
-  }
+  const most = (id: string) => limitsOf(stone, id).most
   const out: MendMove[] = []
   const add = (id: string, change: Partial<BoundFrameOptions>, values: MendMove['values'] = {}) =>
     out.push({ id, change: change as Options, values })

@@ -2,6 +2,12 @@ import { widthIsLength, type Stone } from '../../stone/index.js'
 import { ALLOYS, WIRE_SIZES } from '../../wire/index.js'
 import type { Param } from '../family.js'
 
+/** Least and most of a number among the choices; no limits for what is no number. */
+export function limitsOf(stone: Stone, id: string): { readonly least: number; readonly most: number } {
+  const p = params(stone).find((x) => x.id === id)
+  return p?.kind === 'number' ? { least: p.min, most: p.max } : { least: -Infinity, most: Infinity }
+}
+
 /** Choices of a bound frame. Limits that hang on the stone scale with it. */
 export function params(stone: Stone): readonly Param[] {
   const small = Math.min(stone.length, widthIsLength(stone) ? stone.length : stone.width)
