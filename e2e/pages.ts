@@ -21,3 +21,56 @@ export async function obstacles(page: Page): Promise<string[]> {
         .join(', ')}`,
   )
 }
+
+/** Fails with what stands in the way, if anything does. */
+export const accessible = async (page: Page): Promise<void> => expect(await obstacles(page)).toEqual([])
+
+/** At the Choose station: waits until all settings are worked out, and takes one of them. */
+export async function choose(page: Page, family: string): Promise<void> {
+  await expect(page.locator('[data-left="0"]')).toBeVisible({ timeout: 60_000 })
+  await accessible(page)
+  const setting = page.locator(`[data-family="${family}"]`)
+  await expect(setting.getByRole('img')).toBeVisible()
+  await setting.getByRole('button', { name: /^Plan / }).click()
+}
+
+/** From a plan to the ledger: cuts every wire, does every step (`at` may do more at one, by its title), passes every check. */
+export async function toTheLedger(page: Page, at?: (title: string) => Promise<void>): Promise<void> {
+  await page.getByRole('button', { name: 'To cutting' }).click()
+  await expect(page.getByRole('heading', { name: /^Cut \d wires/ })).toBeVisible()
+  await accessible(page)
+  for (;;) {
+    const cut = page.getByRole('button', { name: 'Cut', exact: true })
+    const left = await cut.count()
+    if (left === 0) break
+    await cut.first().click()
+    await expect(cut).toHaveCount(left - 1)
+  }
+  await page.getByRole('button', { name: 'To wrapping' }).click()
+  await expect(page.getByText(/^Step 1 of/)).toBeVisible()
+  const next = page.getByRole('button', { name: /^Done/ })
+  for (let k = 0; k < 40; k++) {
+    await at?.((await page.getByRole('heading', { level: 1 }).textContent())!)
+    const last = (await next.textContent())!.includes('proof')
+    // only what cannot be taken back is gated
+    const gate = page.getByLabel('This cannot be taken back. I have looked.')
+    if (await gate.isVisible()) {
+      await expect(next).toBeDisabled()
+      await gate.check()
+    }
+    await next.click()
+    if (last) break
+    await expect(page.getByRole('heading', { level: 1 })).not.toHaveText('')
+    await expect(page.getByText(new RegExp(`^Step ${k + 2} of`))).toBeVisible()
+  }
+  await expect(page.getByRole('heading', { name: /Prove it/ })).toBeVisible()
+  await accessible(page)
+  const ready = page.getByRole('button', { name: /^Ready/ })
+  await expect(ready).toBeDisabled()
+  for (const check of await page.locator('[data-check]').all())
+    await check.getByRole('button', { name: 'Holds' }).click()
+  await expect(ready).toBeEnabled()
+  await ready.click()
+  await expect(page.getByRole('columnheader', { name: 'planned' })).toBeVisible()
+  await accessible(page)
+}

@@ -155,10 +155,10 @@ test('every kind of stone is measured in its own way, and drawn', async ({ page 
   await page.locator('#hole').fill('9')
   await expect(page.getByRole('alert')).toContainText('leaves no wall')
   await page.locator('#hole').fill('1.5')
-  // it is kept, and Plan says why no frame takes it
-  await page.getByRole('button', { name: 'Plan the setting' }).click()
-  await expect(page).toHaveURL(/\/plan$/)
-  await expect(page.getByRole('status')).toContainText('A slab needs another setting')
+  // it is kept, and Choose says why no frame takes it
+  await page.getByRole('button', { name: 'Choose a setting' }).click()
+  await expect(page).toHaveURL(/\/choose$/)
+  await expect(page.locator('[data-excluded="bound-frame"]')).toContainText('A slab needs another setting')
 })
 
 test('a stone like another begins with its measures, under no name', async ({ page }) => {

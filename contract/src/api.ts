@@ -65,7 +65,7 @@ export const makerRowSchema = z.object({
 })
 export type MakerRow = z.infer<typeof makerRowSchema>
 
-export const stationSchema = z.enum(['measure', 'plan', 'cut', 'wrap', 'proof', 'ledger'])
+export const stationSchema = z.enum(['measure', 'choose', 'plan', 'cut', 'wrap', 'proof', 'ledger'])
 export type StationId = z.infer<typeof stationSchema>
 
 /** A stone as kept in the tray. */

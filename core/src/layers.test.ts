@@ -19,7 +19,7 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   guide: ['design', 'path', 'geom'],
   price: ['cut'],
   sizes: ['wire', 'geom'],
-  plan: ['settings', 'hold', 'cut', 'guide', 'price', 'design', 'sizes', 'stone', 'weave', 'wire'],
+  plan: ['settings', 'hold', 'cut', 'guide', 'price', 'design', 'sizes', 'stone', 'path', 'weave', 'wire'],
 }
 const EVERYWHERE = ['units', 'working', 'finding', 'geom']
 

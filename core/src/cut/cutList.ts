@@ -1,4 +1,4 @@
-import type { Design, Joint, Wire } from '../design/index.js'
+import { wireOf, type Design, type Joint, type Wire } from '../design/index.js'
 import { roundUpCut, type Mm } from '../units/index.js'
 import { alloy, ALLOY_SOURCE, section, stockKey, type Stock } from '../wire/index.js'
 import { bundleHull, HAND_PACKING } from '../weave/index.js'
@@ -163,7 +163,8 @@ export interface CutBinding {
 export interface CutList {
   /** Longest first within a kind. */
   readonly wires: readonly CutWire[]
-  readonly binding: CutBinding
+  /** None where every joint is made of the wires themselves. */
+  readonly binding?: CutBinding
   readonly metal: Quantity
   readonly mass: Quantity
 }
@@ -264,9 +265,7 @@ export function cutList(spec: {
   readonly design: Design
   readonly halves: Readonly<Record<string, Halves>>
   /** Bound length and bundle of each joint, as workings. */
-  readonly joints: Readonly<
-    Record<string, { readonly length: Quantity; readonly columns: Quantity; readonly rows: Quantity }>
-  >
+  readonly joints: Readonly<Record<string, BoundJoint>>
   readonly margin: number
   readonly rounding: Rounding
   readonly school: School
@@ -318,21 +317,45 @@ export function cutList(spec: {
   wires.sort(
     (a, b) => stockKey(a.stock).localeCompare(stockKey(b.stock)) || numberOf(b.length) - numberOf(a.length),
   )
-  const frame = design.wires[0]!.stock
-  const binder = design.joints[0]!.binder
+  const binding = bindingOf(spec, step)
+  const all = [...wires.map((w) => [w.id, w] as const), ...(binding ? [['binding', binding] as const] : [])]
+  return {
+    wires,
+    ...(binding ? { binding } : {}),
+    metal: work('cut.metal', Object.fromEntries(all.map(([id, w]) => [id, w.cost]))),
+    mass: { ...work('cut.total', Object.fromEntries(all.map(([id, w]) => [id, w.mass]))), unit: 'g' },
+  }
+}
+
+/** Bound length and bundle of a joint, as workings. */
+export interface BoundJoint {
+  readonly length: Quantity
+  readonly columns: Quantity
+  readonly rows: Quantity
+  /** A taut string round the bundle, where it is not made of like wires in columns and rows. */
+  readonly hull?: Quantity
+}
+
+/** The wire that is wound from the spool: turns and length at each joint that is wound with it. Joints that the wires make themselves take none. */
+function bindingOf(
+  { design, joints, prices }: Pick<Parameters<typeof cutList>[0], 'design' | 'joints' | 'prices'>,
+  step: Quantity,
+): CutBinding | undefined {
+  const wound = design.joints.filter((j) => j.kind !== 'coil')
+  const binder = wound[0]?.binder
+  if (!binder) return undefined
   const width = leaf('chosen', 'option.bindingSize', binder.size.mm, 'mm')
   const height = work(binder.profile === 'round' ? 'cut.height.round' : 'cut.height.half-round', { width })
   const lead = work('cut.lead', { width })
-  const size = leaf('chosen', 'option.size', frame.size.mm, 'mm')
-  const binds = design.joints.map(({ id }) => {
-    const working = spec.joints[id]
+  const binds = wound.map(({ id, members }) => {
+    const working = joints[id]
     if (!working) throw new RangeError(`joint "${id}" has no working`)
     const { length, columns, rows } = working
-    const hull = work(frame.profile === 'round' ? 'cut.hull.round' : 'cut.hull.square', {
-      size,
-      columns,
-      rows,
-    })
+    const { stock } = wireOf(design, members[0]!.wire)
+    const size = leaf('chosen', 'option.size', stock.size.mm, 'mm')
+    const hull =
+      working.hull ??
+      work(stock.profile === 'round' ? 'cut.hull.round' : 'cut.hull.square', { size, columns, rows })
     const turn = work('cut.turn', { hull, height, lead })
     const turns = work('cut.turns', { length, lead })
     const hand = leaf('estimate', 'binding held at an end', BINDING_HAND, 'mm')
@@ -340,18 +363,5 @@ export function cutList(spec: {
   })
   const total = work('cut.total', Object.fromEntries(binds.map((b) => [b.joint, b.length])))
   const ready = work('cut.shown', { length: total, step })
-  const binding: CutBinding = {
-    stock: binder,
-    binds,
-    length: total,
-    shown: ready,
-    ...massAndCost(binder, ready, prices),
-  }
-  const all = [...wires.map((w) => [w.id, w] as const), ['binding', binding] as const]
-  return {
-    wires,
-    binding,
-    metal: work('cut.metal', Object.fromEntries(all.map(([id, w]) => [id, w.cost]))),
-    mass: { ...work('cut.total', Object.fromEntries(all.map(([id, w]) => [id, w.mass]))), unit: 'g' },
-  }
+  return { stock: binder, binds, length: total, shown: ready, ...massAndCost(binder, ready, prices) }
 }

@@ -41,11 +41,15 @@ export interface Member {
   readonly s1: number
 }
 
-/** Wires bound together side by side by turns of another wire. */
+/**
+ * Where wires are fixed to each other. `bind`: side by side, by turns of another wire. `coil`: the first member is itself wound round the
+ * others, and no other wire is used. `lash`: crossing each other, by turns of another wire on both diagonals.
+ */
 export interface Joint {
   readonly id: string
-  readonly kind: 'bind'
+  readonly kind: 'bind' | 'coil' | 'lash'
   readonly members: readonly Member[]
+  /** What is wound: of a coil, the wire itself. */
   readonly binder: Stock
   /** The bundle that is wrapped: columns across x, rows through the depth. */
   readonly columns: number
@@ -83,6 +87,11 @@ export type OperationKind =
   | 'seat'
   | 'close'
   | 'roll'
+  | 'wind'
+  | 'coil'
+  | 'hook'
+  | 'lash'
+  | 'cross'
   | 'curl'
   | 'trim'
 
@@ -119,6 +128,10 @@ export interface Operation {
 export interface Design {
   readonly version: 1
   readonly family: string
+  /** How it is worn, where not hung: a ring's finger lies behind the stone, along y. */
+  readonly worn?: 'ring'
+  /** Where it hangs from, of a pendant: the highest place inside its bail. */
+  readonly hang?: Vec3
   /** The stone's pose in the piece's frame. */
   readonly pose: { readonly shift: Vec3; readonly turn: Vec3 }
   readonly wires: readonly Wire[]

@@ -131,7 +131,7 @@ export function develop(wire: Wire, formed: Formed): Path {
   const firstLeft = stretchesFrom(left, true)
   const at = segmentAt(firstRight[0]!.segments[0]!, 0)
   const t = unit(at.t)
-  const n = squareTo([0, 0, 1], t)
+  const n = squareTo(Math.abs(t[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0], t)
   const rightOut = developSide(firstRight, { p: at.p, t, n })
   // about a mirrored axis: the left side is walked the other way, so even curves turn the other way too
   const leftOut = developSide(

@@ -1,5 +1,5 @@
 import type { Joint } from '../design/index'
-import { boundFrame } from '../settings/bound-frame/index'
+import { family as boundFrame } from '../settings/bound-frame/index'
 import { FRAME, OVAL } from '../testing'
 import { holdsOn, seenFrom, stepOf } from './index'
 

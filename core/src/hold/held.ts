@@ -1,11 +1,17 @@
-import type { MeshIndex, Vec3 } from '../geom/index.js'
+import { remember, type MeshIndex, type Vec3 } from '../geom/index.js'
 import {
   bodyOf,
   bodyVolume,
   outlineNearest,
+  isDomed,
+  isEgg,
+  outlineOf,
   shapeOf,
+  solidOf,
   type DomeSeed,
+  type FullStone,
   type Nearest,
+  type Shape,
   type Solid,
 } from '../stone/index.js'
 
@@ -65,4 +71,80 @@ export function heldMesh(index: MeshIndex, centre: Vec3, convex = false): Held {
     centre,
     size: Math.max(...[0, 1, 2].map((k) => high[k]! - low[k]!)) / 2,
   }
+}
+
+/** Nearest point of the ellipse (a cos, b sin) in the first quadrant to a point there, by Newton's steps on the Lagrange multiplier (1e-12). */
+function nearestOnEllipse(a: number, b: number, x: number, y: number): readonly [number, number] {
+  if (x < 1e-12 && y < 1e-12) return a < b ? [a, 0] : [0, b]
+  if (y < 1e-12) {
+    // on the x axis: inside the evolute the nearest point lies off it
+    const k = (a * x) / (a * a - b * b)
+    if (a > b && k < 1) return [a * k, b * Math.sqrt(1 - k * k)]
+    return [a, 0]
+  }
+  if (x < 1e-12) {
+    const k = (b * y) / (b * b - a * a)
+    if (b > a && k < 1) return [a * Math.sqrt(1 - k * k), b * k]
+    return [0, b]
+  }
+  // (a x / (t + a²))² + (b y / (t + b²))² = 1 falls with t beyond -b²
+  const least = Math.min(a, b)
+  let t = -least * least + Math.max(least === b ? b * y : 0, least === a ? a * x : 0)
+  // convex and falling from there: Newton's steps only climb toward the root
+  for (let i = 0; i < 60; i++) {
+    const [p, q] = [t + a * a, t + b * b]
+    const u = (a * x) / p
+    const v = (b * y) / q
+    const step = (u * u + v * v - 1) / (2 * ((u * u) / p + (v * v) / q))
+    t += step
+    if (step < 1e-12 * p) break
+  }
+  return [(a * a * x) / (t + a * a), (b * b * y) / (t + b * b)]
+}
+
+/** A ball, or an egg turned about y, as it is held: its half width and half length in mm. Exact to 1e-9. */
+function heldEgg(a: number, b: number): Held {
+  return {
+    nearest: ([x, y, z]) => {
+      const r = Math.hypot(x, z)
+      const [px, py] = nearestOnEllipse(a, b, r, Math.abs(y))
+      const [cx, cz] = r > 1e-12 ? [x / r, z / r] : [1, 0]
+      // the ellipse's own normal there, outward
+      const slope = Math.hypot(px / (a * a), py / (b * b))
+      const [nr, ny] = [px / (a * a) / slope, (Math.sign(y) || 1) * (py / (b * b) / slope)]
+      const q: Vec3 = [px * cx, (Math.sign(y) || 1) * py, px * cz]
+      const m: Vec3 = [nr * cx, ny, nr * cz]
+      return { q, m, distance: (x - q[0]) * m[0] + (y - q[1]) * m[1] + (z - q[2]) * m[2] }
+    },
+    convex: true,
+    low: [-a, -b, -a],
+    high: [a, b, a],
+    centre: [0, 0, 0],
+    size: Math.max(a, b),
+  }
+}
+
+const meshes = remember<Shape, Held>(8)
+
+/**
+ * Any measured stone as it is held: domed ones and eggs by their closed forms (drill holes left aside: no wire enters them), all others
+ * by their triangles. @throws RangeError for measures that enclose nothing
+ */
+export function heldStone(stone: FullStone): Held {
+  if (isDomed(stone)) return heldOf(solidOf(stone))
+  if (isEgg(stone)) return heldEgg((stone.width + stone.depth) / 4, stone.length / 2)
+  const shape = shapeOf(stone)
+  return meshes(shape, () => {
+    const outline = shape.body.outline
+    const held = heldMesh(shape.index, shape.mass.centre, stone.kind === 'faceted' && outlineOf(stone).convex)
+    return outline
+      ? {
+          ...held,
+          outside: (x, y) => {
+            const e = outlineNearest(outline, x, y)
+            return { distance: e.distance, way: [e.nx, e.ny] as const }
+          },
+        }
+      : held
+  })
 }

@@ -1,4 +1,4 @@
-import { boundFrame } from '../settings/bound-frame/index'
+import { family as boundFrame } from '../settings/bound-frame/index'
 import { fullStone, solidOf, type Stone } from '../stone/index'
 import { FRAME, OVAL } from '../testing'
 import { checkHold } from './index'

@@ -4,7 +4,7 @@ export { checkHold, clearOf, CONTACT, holdOf, settingFrom, settingOf, walkIn } f
 export type { Contact, DirectionHold, Hold, Setting, Walked, WayHold } from './check.js'
 export { DIRECTIONS, nearestWay, SPHERE, WAYS } from './directions.js'
 export type { DirectionId } from './directions.js'
-export { centreOfMass, heldMesh, heldOf } from './held.js'
+export { centreOfMass, heldMesh, heldOf, heldStone } from './held.js'
 export type { Held } from './held.js'
 export { SPACING, stationsOfDesign } from './stations.js'
 export type { Span, Station } from './stations.js'

@@ -1,4 +1,4 @@
-import { boundFrame } from '../settings/bound-frame/index'
+import { family as boundFrame } from '../settings/bound-frame/index'
 import { fullStone, solidOf } from '../stone/index'
 import { FRAME, OVAL } from '../testing'
 import { ball, bareDesign, claws, rail } from '../testingDesigns'

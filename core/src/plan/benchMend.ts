@@ -1,6 +1,6 @@
-import { heldOf, holdOf, settingOf, type Hold } from '../hold/index.js'
+import { heldStone, holdOf, settingOf, type Hold } from '../hold/index.js'
 import { family, type BenchMove } from '../settings/index.js'
-import { fullStone, solidOf } from '../stone/index.js'
+import { fullStone } from '../stone/index.js'
 import { numberOf } from '../working/index.js'
 import type { Plan } from './plan.js'
 
@@ -34,7 +34,7 @@ export function holdAfter(
   const options = optionsAfter(made, done)
   if (chosen.fits(made.stone, options).some((f) => f.severity === 'error')) return undefined
   const design = chosen.withBench(made.stone, made.options, done)
-  const setting = settingOf(design, heldOf(solidOf(fullStone(made.stone))))
+  const setting = settingOf(design, heldStone(fullStone(made.stone)))
   return { design, hold: holdOf(setting, numberOf(made.measures.mass), made.demands) }
 }
 

@@ -1,7 +1,7 @@
-import { checkHold, heldOf, holdOf, releases, settingOf, type Hold, type Sure } from '../hold/index.js'
+import { heldStone, holdOf, releases, settingOf, type Hold, type Sure } from '../hold/index.js'
 import { family, type Options } from '../settings/index.js'
 import type { Design } from '../design/index.js'
-import { solidOf, type Solid, stoneFrom, stoneInputs } from '../stone/index.js'
+import { stoneFrom, stoneInputs, type FullStone } from '../stone/index.js'
 import { NEWTON_PER_GRAM } from '../units/index.js'
 import { leaf, worker, type Formulas, type Quantity } from '../working/index.js'
 import type { Plan } from './plan.js'
@@ -17,7 +17,7 @@ type Numbers = Readonly<Record<string, number>>
 type Words = Readonly<Record<string, string>>
 
 /** Stone and options again from a formula's inputs. */
-function again(x: Numbers, w: Words): { readonly design: Design; readonly solid: Solid } {
+function again(x: Numbers, w: Words): { readonly design: Design; readonly stone: FullStone } {
   const plainNames = <T>(of: Readonly<Record<string, T>>) =>
     Object.fromEntries(
       Object.entries(of).flatMap(([k, v]) => (k.startsWith('stone.') ? [[k.slice(6), v]] : [])),
@@ -30,19 +30,19 @@ function again(x: Numbers, w: Words): { readonly design: Design; readonly solid:
     if (p.kind === 'places') options[p.id] = w[key] === '' ? [] : w[key]!.split(', ').map(Number)
     else options[p.id] = p.kind === 'choice' ? w[key]! : x[key]!
   }
-  return { design: family(id).build(stone, options), solid: solidOf(stone) }
+  return { design: family(id).build(stone, options), stone }
 }
 
 /** The first check again. */
 function recompute(x: Numbers, w: Words): Hold {
-  const { design, solid } = again(x, w)
-  return checkHold(design, solid, 1)
+  const { design, stone } = again(x, w)
+  return holdOf(settingOf(design, heldStone(stone)), 1)
 }
 
 /** The push again, with wires that give. */
 function pushed(x: Numbers, w: Words): number {
-  const { design, solid } = again(x, w)
-  const setting = settingOf(design, heldOf(solid))
+  const { design, stone } = again(x, w)
+  const setting = settingOf(design, heldStone(stone))
   return releases(setting, holdOf(setting, 1)).weakest.force
 }
 

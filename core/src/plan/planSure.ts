@@ -1,5 +1,5 @@
 import {
-  heldOf,
+  heldStone,
   holdOf,
   releases,
   settingOf,
@@ -13,13 +13,13 @@ import {
   type Sure,
   type Turning,
 } from '../hold/index.js'
-import { fullStone, solidOf } from '../stone/index.js'
+import { fullStone } from '../stone/index.js'
 import { numberOf } from '../working/index.js'
 import type { Plan } from './plan.js'
 
 /** A plan's wires and stone, made ready for the holding check. */
 export function settingOfPlan(made: Pick<Plan, 'stone' | 'design'>): Setting {
-  return settingOf(made.design, heldOf(solidOf(fullStone(made.stone))))
+  return settingOf(made.design, heldStone(fullStone(made.stone)))
 }
 
 /** The parts of a thorough check in the order in which they are made: each takes up to a second, and may be left out when the plan has changed. */

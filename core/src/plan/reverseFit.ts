@@ -1,5 +1,5 @@
-import { checkHold, deepestIn } from '../hold/index.js'
-import { fullStone, isDomed, solidOf, stoneMeasures, type Stone } from '../stone/index.js'
+import { deepestIn, heldStone, holdOf, settingOf } from '../hold/index.js'
+import { fullStone, stoneMeasures, type Stone } from '../stone/index.js'
 import { numberOf } from '../working/index.js'
 import { holdLine, type HoldLine } from './holdLine.js'
 import type { Plan } from './plan.js'
@@ -26,12 +26,12 @@ const NEAR = 2
  */
 export function fitInFrame(made: Plan, other: Stone): ReverseFit | undefined {
   const [own, stone] = [fullStone(made.stone), fullStone(other)]
-  if (!isDomed(stone) || stone.outline !== own.outline) return undefined
+  if (stone.kind !== own.kind || stone.outline !== own.outline || stone.form !== own.form) return undefined
   const apart = (['length', 'width', 'depth'] as const).map((k) => Math.abs(stone[k] - own[k]))
   if (apart.some((d) => d > NEAR)) return undefined
-  const solid = solidOf(stone)
-  const tight = deepestIn(made.design, solid)
+  const held = heldStone(stone)
+  const tight = deepestIn(made.design, held)
   if (tight > FRAME_GIVES) return { tight }
-  const hold = checkHold(made.design, solid, numberOf(stoneMeasures(other).mass), made.demands)
+  const hold = holdOf(settingOf(made.design, held), numberOf(stoneMeasures(other).mass), made.demands)
   return { tight, line: holdLine(hold, hold.force / NEWTON_PER_GRAM), rattle: hold.rattle }
 }

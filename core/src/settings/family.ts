@@ -1,7 +1,7 @@
 import type { Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import type { Stone } from '../stone/index.js'
-import type { GaugeQuestion } from '../wire/index.js'
+import type { GaugeQuestion, Stock } from '../wire/index.js'
 import type { Formulas, Quantity } from '../working/index.js'
 
 /** Shown only when another option has this value. */
@@ -22,7 +22,7 @@ interface ParamBase {
 export type Param =
   | (ParamBase & {
       readonly kind: 'integer' | 'number'
-      readonly unit: 'mm' | '°' | 'wires'
+      readonly unit: 'mm' | '°' | 'wires' | 'turns'
       readonly min: number
       readonly max: number
       readonly step: number
@@ -52,6 +52,8 @@ export interface JointWorking {
   readonly length: Quantity
   readonly columns: Quantity
   readonly rows: Quantity
+  /** A taut string round the bundle, where it is not made of like wires in columns and rows. */
+  readonly hull?: Quantity
 }
 
 /** How often one kind of step comes in a piece, and the minutes that one takes: an estimate. */
@@ -71,6 +73,8 @@ export interface NamedQuantity {
 export interface FamilyText {
   readonly name: string
   readonly about: string
+  /** Where makers differ, and what this family does. */
+  readonly school: string
   readonly params: Readonly<Record<string, string>>
   readonly groups: Readonly<Record<string, string>>
   readonly parts: Readonly<Record<string, string>>
@@ -103,7 +107,12 @@ export interface Wish {
   readonly temper: string
   /** Sizes of that metal that are kept, by label: they are tried first. */
   readonly kept?: readonly string[]
+  /** How it is to be worn; as the family likes best where it is left open. */
+  readonly worn?: Worn
 }
+
+export const WORN = ['pendant', 'ring'] as const
+export type Worn = (typeof WORN)[number]
 
 /** A change of options that may make the stone hold better. */
 export interface MendMove {
@@ -129,15 +138,40 @@ export interface GaugeAsk {
   readonly question: GaugeQuestion
 }
 
+/** A stone in a setting of this family, as an example. */
+export interface Example {
+  readonly name: string
+  readonly stone: Stone
+  readonly options: Options
+}
+
+/** What a family's `examples.ts` holds: nothing of it ships with the app. Numbers in [0, 1) come from the caller. */
+export interface FamilyExamples {
+  /** A random stone that the family may take. */
+  stone(random: () => number): Stone
+  /** Its own candidates' options, changed at random where a maker may. */
+  vary(options: Options, random: () => number): Options
+  /** Each holds soundly. */
+  readonly sound: readonly Example[]
+  /** An essential part is left out: the stone leaves, or is held by less than a knock, in one of these directions. */
+  readonly broken: readonly (Example & {
+    readonly ways: readonly ('front' | 'back' | 'up' | 'down' | 'left' | 'right')[]
+  })[]
+}
+
 /** A family of settings: a folder with these behind its index. Pure; the same input gives an equal result. */
 export interface Family {
   readonly id: string
   readonly version: number
+  /** How its pieces can be worn. */
+  readonly worn: readonly Worn[]
   readonly text: FamilyText
   readonly formulas: Formulas
   params(stone: Stone): readonly Param[]
   /** Options to begin a search from, by the stone's size only; what holds is decided in `plan`. */
   candidates(stone: Stone, wish: Wish): readonly Options[]
+  /** The wire that bears the stone: what it holds goes with this wire's strength. */
+  bearing(options: Options): Stock
   /** Without options: can a stone like this be set so at all. With: what is wrong with these. */
   fits(stone: Stone, options?: Options): readonly Finding[]
   /** @throws RangeError when `fits` reports an error for the same input */
@@ -146,7 +180,7 @@ export interface Family {
   review(stone: Stone, options: Options, design: Design): readonly Finding[]
   /** Working of each wire's halves, keyed by wire id. */
   halves(stone: Stone, options: Options): Readonly<Record<string, HalvesWorking>>
-  /** Working of each joint's bound length and bundle, keyed by joint id. */
+  /** Working of each joint's bound length and bundle, keyed by joint id; none for a coil, which takes no other wire. */
   joints(stone: Stone, options: Options): Readonly<Record<string, JointWorking>>
   outputs(stone: Stone, options: Options): readonly NamedQuantity[]
   /** Minutes of all steps by kind; `turns` are the joints' turns as worked out for the cut list. Add up to the operations' minutes. */

@@ -1,7 +1,10 @@
 export { FAMILIES, family } from './registry.js'
+export { WORN } from './family.js'
 export { optionsSchema } from './optionsSchema.js'
 export type {
   EffortWorking,
+  Example,
+  FamilyExamples,
   Family,
   FamilyText,
   Hand,
@@ -18,4 +21,5 @@ export type {
   BenchMove,
   MendMove,
   Wish,
+  Worn,
 } from './family.js'

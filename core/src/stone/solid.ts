@@ -43,6 +43,15 @@ export interface Solid {
 export const isDomed = (stone: Pick<FullStone, 'kind'>): boolean =>
   stone.kind === 'cabochon' || stone.kind === 'puffy'
 
+/** Is this bead turned about its length with an ellipse as its profile: a ball, or an egg. */
+export const isEgg = (stone: Pick<FullStone, 'kind' | 'form' | 'width' | 'depth'>): boolean =>
+  stone.kind === 'bead' &&
+  (stone.form === undefined || stone.form === 'sphere' || stone.form === 'egg') &&
+  Math.abs(stone.width - stone.depth) < ROUND_WITHIN * stone.width
+
+/** Width and depth that differ by less than this share are one diameter. */
+const ROUND_WITHIN = 0.02
+
 const known = new Map<string, Solid>()
 const MOST_KNOWN = 12
 

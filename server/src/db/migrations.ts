@@ -98,4 +98,14 @@ export const migrations: Record<string, Migration> = {
         .execute(db)
     },
   },
+  '0005_choose': {
+    async up(db: Kysely<unknown>) {
+      for (const statement of [
+        `alter table pieces drop constraint pieces_station_check`,
+        `alter table pieces add constraint pieces_station_check
+          check (station in ('measure','choose','plan','cut','wrap','proof','ledger'))`,
+      ])
+        await sql.raw(statement).execute(db)
+    },
+  },
 }

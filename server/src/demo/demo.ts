@@ -1,11 +1,20 @@
-import { type BenchEvent, type Costs, type DrawerItem, type StationId } from '@verger/contract'
+import {
+  type BenchEvent,
+  type Costs,
+  type DrawerItem,
+  type SavedPlan,
+  type StationId,
+} from '@verger/contract'
 import {
   DEFAULT_SETTINGS,
+  familyFor,
+  family as familyOf,
   plan,
   startingOptions,
   withKeptPrices,
   type AlloyId,
   type Stone,
+  type Worn,
   type Temper,
 } from '@verger/core'
 import { randomBytes } from 'node:crypto'
@@ -20,7 +29,12 @@ interface DemoStone {
   readonly note?: string
   readonly stone: Stone
   readonly costs?: Costs
-  readonly piece?: { readonly name: string; readonly station: StationId; readonly alloy: string }
+  readonly piece?: {
+    readonly name: string
+    readonly station: StationId
+    readonly alloy: string
+    readonly worn?: Worn
+  }
 }
 
 const cab = (
@@ -164,6 +178,35 @@ export const DEMO_STONES: readonly DemoStone[] = [
       depth: 20,
       hole: 0,
       weighed: 11.1,
+    },
+  },
+  {
+    id: 'demo-marble',
+    name: 'Dusk marble',
+    stone: {
+      kind: 'bead',
+      outline: 'round',
+      form: 'sphere',
+      mineral: 'sodalite',
+      length: 13,
+      width: 13,
+      depth: 13,
+      hole: 0,
+    },
+    piece: { name: 'Dusk ring', station: 'plan', alloy: 'copper', worn: 'ring' },
+  },
+  {
+    id: 'demo-plover',
+    name: 'Plover egg',
+    stone: {
+      kind: 'bead',
+      outline: 'round',
+      form: 'egg',
+      mineral: 'jasper',
+      length: 19,
+      width: 14,
+      depth: 14,
+      hole: 0,
     },
   },
   {
@@ -337,7 +380,10 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
   const password_hash = await AuthService.hashPassword(randomBytes(24).toString('hex'))
   const rows = DEMO_STONES.map((d) => {
     if (!d.piece) return { d, saved: undefined }
-    const options = startingOptions(d.stone, 'bound-frame', { alloy: d.piece.alloy, temper: 'half hard' })
+    const { alloy, worn } = d.piece
+    const family = familyFor(d.stone)
+    const options =
+      family && startingOptions(d.stone, family, { alloy, temper: 'half hard', ...(worn ? { worn } : {}) })
     if (!options) throw new Error(`the demo stone ${d.id} cannot be planned`)
     const prices = withKeptPrices(
       settings.prices,
@@ -345,7 +391,7 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
     )
     const result = compute({
       stone: d.stone,
-      family: 'bound-frame',
+      family,
       options,
       settings: { ...settings, prices },
     })
@@ -400,7 +446,7 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
           updated_at: new Date(now.getTime() - (d.piece.station === 'wrap' ? 0 : 3_600_000 * (i + 1))),
         })
         .execute()
-      const events = demoEvents(d, saved.options, now)
+      const events = demoEvents(d, saved, now)
       for (let k = 0; k < events.length; k += 100)
         await tx
           .insertInto('bench_events')
@@ -433,12 +479,12 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
 /** Work already done on the demo pieces: the one on the bench half-way through its foot, the finished one to its end. */
 function demoEvents(
   d: DemoStone,
-  options: Record<string, number | string | number[]>,
+  { family, options }: Pick<SavedPlan, 'family' | 'options'>,
   now: Date,
 ): BenchEvent[] {
   const station = d.piece?.station
   if (station !== 'wrap' && station !== 'ledger') return []
-  const result = plan({ stone: d.stone, family: 'bound-frame', options, settings: DEFAULT_SETTINGS })
+  const result = plan({ stone: d.stone, family, options, settings: DEFAULT_SETTINGS })
   if (!result.ok) return []
   const { steps, cut } = result.plan
   let at = now.getTime() - 9 * 3_600_000
@@ -454,7 +500,8 @@ function demoEvents(
     })
   }
   for (const wire of cut.wires) push('cut', wire.id, Number(wire.shown.value))
-  const last = station === 'ledger' ? steps.length : steps.findIndex((s) => s.id === 'bind-foot')
+  // the one on the bench stands at the first step that counts
+  const last = station === 'ledger' ? steps.length : steps.findIndex((s) => s.count)
   steps.slice(0, last).forEach((step) => {
     for (let k = 0; k < (step.count?.target ?? 0); k++) push('turn', step.id)
     push('time', step.id, Math.round(step.minutes * 1.15 * 60_000))
@@ -465,17 +512,7 @@ function demoEvents(
     for (let k = 0; k < Math.floor((step.count?.target ?? 0) * 0.6); k++) push('turn', step.id)
     push('time', step.id, 140_000)
   } else
-    for (const check of [
-      'weakest',
-      'frame-only',
-      'shake',
-      'push',
-      'ends',
-      'bail',
-      'symmetry',
-      'stone',
-      'temporary',
-    ])
+    for (const check of ['weakest', ...familyOf(family).checks(d.stone, options)])
       push('proof', check, 'pass')
   return out
 }

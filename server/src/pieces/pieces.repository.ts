@@ -69,7 +69,7 @@ export class PiecesRepository {
     if (!there) throw notFound('stone')
     await this.db
       .insertInto('pieces')
-      .values({ workshop_id: workshop, id, name, note: '', station: 'plan', stone_id: stoneId, plan: null })
+      .values({ workshop_id: workshop, id, name, note: '', station: 'choose', stone_id: stoneId, plan: null })
       .execute()
       .catch((error: { code?: string }) => {
         if (error.code === '23503') throw notFound('stone')

@@ -17,6 +17,7 @@ const DrawerPage = lazy(() => import('../features/drawer/DrawerPage.js'))
 const WeavePage = lazy(() => import('../features/weave/WeavePage.js'))
 const MethodPage = lazy(() => import('../features/hold/MethodPage.js'))
 const MeasurePage = lazy(() => import('../features/measure/MeasurePage.js'))
+const ChoosePage = lazy(() => import('../features/choose/ChoosePage.js'))
 const PlanPage = lazy(() => import('../features/plan/PlanPage.js'))
 const CutPage = lazy(() => import('../features/cut/CutPage.js'))
 const WrapPage = lazy(() => import('../features/wrap/WrapPage.js'))
@@ -59,6 +60,7 @@ export function App() {
           <Route path="/stones/new" element={<MeasurePage me={me.data} />} />
           <Route path="/stones/:stoneId" element={<MeasurePage me={me.data} />} />
           <Route path="/pieces/:pieceId/measure" element={<MeasurePage me={me.data} />} />
+          <Route path="/pieces/:pieceId/choose" element={<ChoosePage />} />
           <Route path="/pieces/:pieceId/plan" element={<PlanPage />} />
           <Route path="/pieces/:pieceId/cut" element={<CutPage me={me.data} />} />
           <Route path="/pieces/:pieceId/wrap" element={<WrapPage me={me.data} />} />

@@ -1,7 +1,9 @@
 import {
   benchMoves,
   checkStone,
-  family,
+  chooseOne,
+  FAMILIES,
+  familyFor,
   fill,
   fitInFrame,
   gaugeNeighbours,
@@ -73,17 +75,20 @@ const compute = {
       })
       .sort((a, b) => a.tight - b.tight || (a.rattle ?? 9) - (b.rattle ?? 9))
   },
-  /** Why a stone cannot be, or cannot be set in this family, in words; undefined when it can. */
-  unfit(stone: Stone, id: string): { readonly wrong: string } | { readonly why: string } | undefined {
+  /** The first family that takes a stone; else why it cannot be, or why none does, in words. */
+  unfit(stone: Stone): { readonly wrong: string } | { readonly why: string } | { readonly family: string } {
     const first = (findings: ReturnType<typeof checkStone>, words: Readonly<Record<string, string>>) => {
       const f = findings.find((x) => x.severity === 'error')
       return f && fill(words[f.code] ?? f.code, f.values)
     }
     const wrong = first(checkStone(stone), stoneText)
     if (wrong !== undefined) return { wrong }
-    const why = first([...family(id).fits(stone)], { ...stoneText, ...family(id).text.findings })
-    return why === undefined ? undefined : { why }
+    const id = familyFor(stone)
+    if (id !== undefined) return { family: id }
+    const nearest = FAMILIES[0]!
+    return { why: first([...nearest.fits(stone)], { ...stoneText, ...nearest.text.findings }) ?? '' }
   },
+  chooseOne,
 }
 
 export type Compute = typeof compute

@@ -58,6 +58,15 @@ export function boundsOf(design: Design, stone: Stone, view: View, shown: Shown 
       const [x, y] = project(view, p)
       take(x, y, wire.stock.size.mm / 2)
     }
+  // the turns lie round the wires, where the piece is shown with all of them
+  if (!shown.turns && !shown.paths) {
+    const paths = new Map(design.wires.map((w) => [w.id, w.path]))
+    for (const joint of design.joints)
+      for (const bar of barsOf(design, joint, view, paths)) {
+        take(bar.x1, bar.y1, 0)
+        take(bar.x2, bar.y2, 0)
+      }
+  }
   return { x0, x1, y0, y1 }
 }
 

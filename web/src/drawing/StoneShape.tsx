@@ -35,7 +35,8 @@ function markup(stone: FullStone, view: View, material: string, id: string): str
   const small = Math.min(wide, tall)
   const smooth = stone.kind !== 'faceted' && stone.kind !== 'crystal'
   const flat =
-    view === 'side' && (stone.kind === 'cabochon' || stone.kind === 'puffy' || stone.kind === 'slab')
+    (view === 'side' || view === 'end') &&
+    (stone.kind === 'cabochon' || stone.kind === 'puffy' || stone.kind === 'slab')
   const shade = flat
     ? `<linearGradient id="${id}" x1="0" x2="1" y1="0" y2="0.3">${stop(0, deep)}${stop(0.45, body)}${stop(0.8, light)}${stop(1, body)}</linearGradient>`
     : smooth

@@ -1,10 +1,45 @@
-import { pathAt, samplePath, type Design, type Joint, type Path, type Vec3 } from '@verger/core'
+import {
+  add,
+  along,
+  cross,
+  dot,
+  pathAt,
+  samplePath,
+  scale,
+  squareTo,
+  sub,
+  type Design,
+  type Joint,
+  type Path,
+  type Vec3,
+} from '@verger/core'
 
-export type View = 'front' | 'side' | 'back'
+export type View = 'front' | 'side' | 'back' | 'end'
 
-/** To the sheet: x right, y down, and depth toward the viewer. The side is seen from the left, its front face to the right. */
-export const project = (view: View, [x, y, z]: Vec3): readonly [number, number, number] =>
-  view === 'front' ? [x, -y, z] : view === 'back' ? [-x, -y, -z] : [z, -y, -x]
+/**
+ * To the sheet: x right, y down, and depth toward the viewer. The side is seen from the left, its front face to the right; the end from the
+ * foot, its front face up: a ring as it lies on the finger.
+ */
+export function project(view: View, [x, y, z]: Vec3): readonly [number, number, number] {
+  switch (view) {
+    case 'front':
+      return [x, -y, z]
+    case 'back':
+      return [-x, -y, -z]
+    case 'side':
+      return [z, -y, -x]
+    case 'end':
+      return [x, -z, -y]
+    default: {
+      const never: never = view
+      throw new RangeError(`unknown view ${String(never)}`)
+    }
+  }
+}
+
+/** The views that a piece is drawn in: a ring also along the finger. */
+export const viewsOf = (design: Pick<Design, 'worn'>): readonly View[] =>
+  design.worn === 'ring' ? ['front', 'side', 'end'] : ['front', 'side', 'back']
 
 /** A stretch of wire at about one depth, as SVG path data. */
 export interface Run {
@@ -47,49 +82,55 @@ export interface Bar {
   readonly depth: number
 }
 
-/** Where one turn of a bind lies: the middle of its bundle, the bundle's direction, and the two ways across it. */
+/** Where one turn of a bind lies: the middle of its bundle, the bundle's direction, the two ways across it, and how far the wires reach in each. */
 export interface TurnFrame {
   readonly centre: Vec3
   readonly along: Vec3
   readonly across: Vec3
   readonly deep: Vec3
+  /** Half of the bundle's width and depth, mm. */
+  readonly half: readonly [across: number, deep: number]
 }
 
 /** Height of the binder on what it is wound on. */
 export const binderHeight = (joint: Joint): number =>
   joint.binder.profile === 'half-round' ? joint.binder.size.mm / 2 : joint.binder.size.mm
 
-/** Turns of a joint, `count` of them from its start, at their true places. */
+/** Turns of a joint, `count` of them from its start, at their true places. A coil's turns are its own wire's: none. */
 export function turnFrames(
   design: Design,
   joint: Joint,
   paths: ReadonlyMap<string, Path>,
   count = joint.turns,
 ): TurnFrame[] {
-  const first = joint.members[0]
-  const wire = design.wires.find((w) => w.id === first?.wire)
-  if (!first || !wire) return []
-  const mids =
-    joint.columns === 1 ? [joint.members[(joint.members.length - 1) >> 1]!] : [first, joint.members[1]!]
+  if (joint.kind === 'coil') return []
+  const members = joint.members.flatMap((m) => {
+    const wire = design.wires.find((w) => w.id === m.wire)
+    return wire ? [{ ...m, path: paths.get(m.wire) ?? wire.path, size: wire.stock.size.mm }] : []
+  })
+  // the last runs the way that the turns are counted: at the neck and the bail the left stretch runs the other way
+  const last = members[members.length - 1]
+  if (!last) return []
+  const middle = (m: typeof last) => pathAt(m.path, (m.s0 + m.s1) / 2).t
+  const way = middle(last)
   return Array.from({ length: Math.min(count, joint.turns) }, (_, k) => {
     const share = (k + 0.5) / joint.turns
-    const ends = mids.map((m, i) => {
-      const path = paths.get(m.wire) ?? wire.path
-      // at the neck and the bail the left stretch runs the other way: its start is the far end
-      const s = joint.columns === 2 && i === 0 ? m.s1 - (m.s1 - m.s0) * share : m.s0 + (m.s1 - m.s0) * share
-      return pathAt(path, s)
+    const ends = members.map((m) => {
+      const back = dot(middle(m), way) < 0
+      return {
+        ...pathAt(m.path, back ? m.s1 - (m.s1 - m.s0) * share : m.s0 + (m.s1 - m.s0) * share),
+        size: m.size,
+      }
     })
-    const c = [0, 1, 2].map(
-      (i) => ends.reduce((sum, q) => sum + q.p[i as 0 | 1 | 2], 0) / ends.length,
-    ) as unknown as Vec3
+    const centre = scale(
+      ends.reduce<Vec3>((sum, q) => add(sum, q.p), [0, 0, 0]),
+      1 / ends.length,
+    )
     const t = ends[ends.length - 1]!.t
-    const level = joint.columns === 1 || joint.rows > 1
-    return {
-      centre: level ? [c[0], c[1], 0] : c,
-      along: t,
-      across: joint.columns === 2 ? [1, 0, 0] : [-t[1], t[0], 0],
-      deep: joint.columns === 2 ? [0, -t[2], t[1]] : [0, 0, 1],
-    }
+    const deep = squareTo(Math.abs(t[2]) < 0.9 ? [0, 0, 1] : [0, 1, 0], t)
+    const across = cross(deep, t)
+    const reach = (v: Vec3) => Math.max(...ends.map((q) => Math.abs(dot(sub(q.p, centre), v)) + q.size / 2))
+    return { centre, along: t, across, deep, half: [reach(across), reach(deep)] as const }
   })
 }
 
@@ -101,25 +142,21 @@ export function barsOf(
   paths: ReadonlyMap<string, Path>,
   count = joint.turns,
 ): Bar[] {
-  const wire = design.wires.find((w) => w.id === joint.members[0]?.wire)
-  if (!wire) return []
-  const a = wire.stock.size.mm
   const tb = binderHeight(joint)
-  return turnFrames(design, joint, paths, count).map(({ centre, across, deep }) => {
-    const bar = (v: Vec3, half: number) => {
-      const [p, q] = [-1, 1].map((s) =>
-        project(view, [
-          centre[0] + s * v[0] * half,
-          centre[1] + s * v[1] * half,
-          centre[2] + s * v[2] * half,
-        ]),
-      ) as [readonly [number, number, number], readonly [number, number, number]]
+  return turnFrames(design, joint, paths, count).map(({ centre, across, deep, half }) => {
+    const bar = (v: Vec3, reach: number) => {
+      const [p, q] = [-1, 1].map((s) => project(view, along(centre, v, s * reach))) as [
+        readonly [number, number, number],
+        readonly [number, number, number],
+      ]
       return { p, q, length: Math.hypot(q[0] - p[0], q[1] - p[1]) }
     }
-    const one = bar(across, (joint.columns * a) / 2 + tb)
-    const two = bar(deep, (joint.rows * a) / 2 + tb)
+    const one = bar(across, half[0] + tb)
+    const two = bar(deep, half[1] + tb)
     const { p, q } = one.length >= two.length ? one : two
-    const depth = project(view, centre)[2] + ((view === 'side' ? joint.columns : joint.rows) * a) / 2 + tb
+    // as near as the bundle's nearer side
+    const toward = (v: Vec3, reach: number) => Math.abs(project(view, v)[2]) * reach
+    const depth = project(view, centre)[2] + toward(across, half[0]) + toward(deep, half[1]) + tb
     return { joint: joint.id, x1: p[0], y1: p[1], x2: q[0], y2: q[1], depth }
   })
 }

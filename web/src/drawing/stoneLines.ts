@@ -1,5 +1,6 @@
 import {
   bodyBox,
+  convexHull,
   shapeOf,
   silhouette,
   type FullStone,
@@ -49,7 +50,27 @@ export function stoneLines(stone: FullStone, view: View): StoneLines {
   return found
 }
 
+/** Seen from the foot: the hull of its shadow, and what edges lie level in it. The sheet's y is z. */
+function fromEnd(stone: FullStone): StoneLines {
+  const { body, mesh } = shapeOf(stone, within(DRAWN, stone))
+  const b = bodyBox(body)
+  const points: Vec2[] = []
+  for (let i = 0; i < mesh.positions.length; i += 3) points.push([mesh.positions[i]!, mesh.positions[i + 2]!])
+  const { left, right } = body.section.box
+  const level =
+    body.axis === 'z'
+      ? body.stretches.slice(1).flatMap((s, i) => (isCrease(body.stretches[i]!, s, right) ? [s.at(0)] : []))
+      : []
+  return {
+    shadow: closed(convexHull(points)),
+    edges: level.map((s) => line([left * s.u, s.h], [right * s.u, s.h])).join(''),
+    hidden: '',
+    box: { x0: b.x0, x1: b.x1, y0: -b.z1, y1: -b.z0 },
+  }
+}
+
 function make(stone: FullStone, view: View): StoneLines {
+  if (view === 'end') return fromEnd(stone)
   const shape = shapeOf(stone, within(DRAWN, stone))
   const { body } = shape
   const b = bodyBox(body)

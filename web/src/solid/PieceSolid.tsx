@@ -1,10 +1,9 @@
 import type { Design, Pose, Stone, Vec3 } from '@verger/core'
 import { useEffect, useRef, useState } from 'react'
 import type { Shown } from '../drawing/PieceDrawing.js'
-import type { View } from '../drawing/project.js'
+import { viewsOf } from '../drawing/project.js'
 import { PieceScene } from './scene.js'
 
-const VIEWS: readonly View[] = ['front', 'side', 'back']
 const ALL: Shown = {}
 const NO_STRINGS = (): readonly (readonly Vec3[])[] => []
 
@@ -116,7 +115,7 @@ export default function PieceSolid({
         }}
       />
       <div className="absolute bottom-1 left-2 flex flex-wrap items-center gap-x-3 text-[15px]">
-        {VIEWS.map((v) => (
+        {viewsOf(design ?? {}).map((v) => (
           <button
             key={v}
             type="button"

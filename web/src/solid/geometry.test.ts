@@ -55,7 +55,7 @@ describe('wires and turns in space', () => {
     const { joints, wires } = design('square')
     const a = wires[0]!.stock.size.mm
     for (const joint of joints) {
-      const turn = turnGeometry(joint, a)
+      const turn = turnGeometry(joint, [(joint.columns * a) / 2, (joint.rows * a) / 2])
       turn.computeVertexNormals()
       // outward: the normal of the outer ridge points away from the bundle
       const at = turn.getAttribute('position')

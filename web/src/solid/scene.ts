@@ -138,10 +138,9 @@ export class PieceScene {
         paths,
         shown.turns ? (shown.turns[joint.id] ?? 0) : joint.turns,
       )
-      const wire = wires.find((w) => w.id === joint.members[0]?.wire)
-      if (frames.length === 0 || !wire) continue
+      if (frames.length === 0) continue
       const mesh = new InstancedMesh(
-        turnGeometry(joint, wire.stock.size.mm),
+        turnGeometry(joint, frames[0]!.half),
         material(alloy(joint.binder.alloy).colour, 40),
         frames.length,
       )
@@ -186,6 +185,7 @@ export class PieceScene {
       front: [0, 0, 1],
       side: [-1, 0, 0.001],
       back: [0, 0, -1],
+      end: [0, -1, 0.001],
     }
     const distance = this.radius / Math.sin((this.camera.fov * Math.PI) / 360)
     const narrow = Math.min(1, this.camera.aspect)

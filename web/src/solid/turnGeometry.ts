@@ -7,12 +7,11 @@ const PER_CORNER = 3
 
 /**
  * One turn round a bundle, about the origin, the bundle along z: a closed loop of the binder's own width and height round
- * `columns` by `rows` wires of `size`. 96 triangles.
+ * a bundle that reaches `half` across and deep. 96 triangles.
  */
-export function turnGeometry(joint: Joint, size: number): BufferGeometry {
+export function turnGeometry(joint: Joint, [w, h]: readonly [number, number]): BufferGeometry {
   const tb = binderHeight(joint)
-  const half = joint.binder.size.mm / 2
-  const [w, h] = [(joint.columns * size) / 2, (joint.rows * size) / 2]
+  const width = joint.binder.size.mm / 2
   // directions of the loop's corners, with the bundle's corner that each turns about
   const loop: { x: number; y: number; nx: number; ny: number }[] = []
   for (const [sx, sy, from] of [
@@ -30,10 +29,10 @@ export function turnGeometry(joint: Joint, size: number): BufferGeometry {
   const n = loop.length
   // inner edge front and back, outer ridge: half-round lies flat side in
   const profile = [
-    [0, -half],
-    [tb, -half * 0.45],
-    [tb, half * 0.45],
-    [0, half],
+    [0, -width],
+    [tb, -width * 0.45],
+    [tb, width * 0.45],
+    [0, width],
   ] as const
   for (const { x, y, nx, ny } of loop)
     for (const [out, z] of profile) positions.push(x + nx * out, y + ny * out, z)

@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 
 export const STATIONS: readonly { readonly id: StationId; readonly name: string }[] = [
   { id: 'measure', name: 'Measure' },
+  { id: 'choose', name: 'Choose' },
   { id: 'plan', name: 'Plan' },
   { id: 'cut', name: 'Cut' },
   { id: 'wrap', name: 'Wrap' },
@@ -27,15 +28,15 @@ export function Road({
     <nav aria-label="Road of this piece" className="w-full max-w-[640px]">
       <div className="relative h-[62px]">
         <svg
-          viewBox="0 0 600 34"
+          viewBox={`0 0 ${100 * STATIONS.length} 34`}
           className="absolute inset-x-0 top-0 h-[34px] w-full"
           preserveAspectRatio="none"
           aria-hidden
         >
-          <line x1={x(0)} x2={x(5)} y1={17} y2={17} stroke="var(--line)" strokeWidth={4} />
+          <line x1={x(0)} x2={x(STATIONS.length - 1)} y1={17} y2={17} stroke="var(--line)" strokeWidth={4} />
           <line x1={x(0)} x2={x(Math.max(at, far))} y1={17} y2={17} stroke="var(--copper)" strokeWidth={4} />
         </svg>
-        <ol className="absolute inset-0 m-0 grid list-none grid-cols-6 p-0">
+        <ol className="absolute inset-0 m-0 grid list-none grid-cols-7 p-0">
           {STATIONS.map((s, i) => {
             const open = piece !== undefined && (i <= far || i <= at)
             const mark =
@@ -67,7 +68,7 @@ export function Road({
                 </span>
               </>
             )
-            const shape = 'flex flex-col items-center no-underline text-[15px] sm:text-base'
+            const shape = 'flex flex-col items-center no-underline text-[13.5px] sm:text-base'
             return (
               <li key={s.id} aria-current={i === at ? 'step' : undefined}>
                 {open && i !== at ? (

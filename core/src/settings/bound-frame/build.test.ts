@@ -3,7 +3,7 @@ import { dist } from '../../geom/index'
 import { pathAt, pathLength, stationsOf } from '../../path/index'
 import { ellipsePerimeter, fullStone, outlineNearest, solidOf } from '../../stone/index'
 import { FRAME, OVAL } from '../../testing'
-import { boundFrame } from './index'
+import { family as boundFrame } from './index'
 
 const lengthOf = (change: object) => {
   const design = boundFrame.build(OVAL, { ...FRAME, ...change })

@@ -19,7 +19,7 @@ import {
 import { fullStone, solidOf, type Solid, type Stone } from '../../stone/index.js'
 import type { Hand, Options } from '../family.js'
 import { bind, binderHeight } from '../shared/bind.js'
-import { bailSegments } from '../shared/rolledBail.js'
+import { bailRuns, bailSegments } from '../shared/rolledBail.js'
 import { bendSegment } from '../shared/faceBend.js'
 import { curledTail } from '../shared/tail.js'
 import { planBends, type PlannedBend } from './bends.js'
@@ -221,6 +221,13 @@ function frameWire(basis: FrameBasis, i: number): Wire {
   }
 }
 
+/** The highest place inside the rolled bail. */
+function hangingFrom({ o, line, stations }: FrameBasis): Vec3 {
+  const bail = { inside: o.bail, thickness: line.thickness, binder: line.binder, neck: o.neck }
+  const { radius, rise } = bailRuns(bail)
+  return [0, stations.join + o.neck + rise + o.bail / 2, wireHeight(0, o.wires, line.thickness) - radius]
+}
+
 /** Range of consecutive parts of one kind and side. */
 export function partRange(wire: Wire, id: string): { s0: number; s1: number } {
   const part = wire.parts.find((p) => p.id === id)
@@ -288,6 +295,7 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
   return withoutNegativeZero({
     version: 1,
     family: 'bound-frame',
+    hang: hangingFrom(basis),
     pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
     wires,
     joints,

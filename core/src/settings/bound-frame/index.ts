@@ -5,19 +5,21 @@ import { candidates } from './candidates.js'
 import { fits, review } from './fits.js'
 import { gauges } from './gauges.js'
 import { moves } from './moves.js'
-import { readOptions } from './options.js'
+import { frameStock, readOptions } from './options.js'
 import { params } from './params.js'
 import { text } from './text.js'
 import { efforts, frameFormulas, halves, joints, outputs } from './working.js'
 
 /** A frame of bound wires round a flat-backed cabochon, as a pendant. */
-export const boundFrame: Family = {
+export const family: Family = {
   id: 'bound-frame',
   version: 1,
+  worn: ['pendant'],
   text,
   formulas: frameFormulas,
   params,
   candidates,
+  bearing: (options) => frameStock(readOptions(options)),
   fits,
   build,
   review,

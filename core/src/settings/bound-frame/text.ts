@@ -5,6 +5,8 @@ export const text: FamilyText = {
   name: 'Bound frame',
   about:
     'Straight wires lie side by side, bound at the foot, bent round the edge and bound at the neck; bends over the face and behind hold the stone.',
+  school:
+    'Square bundles bound with half-round, cut first and bound flat, then bent. Other makers weave fine wire round a round frame, or shape the frame before they bind it.',
   groups: {
     frame: 'Frame',
     hold: 'What holds the stone',

@@ -1,5 +1,5 @@
 import type { Me } from '@verger/contract'
-import { numberOf, stockName, type CutWire } from '@verger/core'
+import { numberOf, stockName, type CutWire, type Plan } from '@verger/core'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { keeperOf } from '../../app/session.js'
@@ -48,11 +48,11 @@ export default function CutPage({ me }: { me: Me }) {
           <h2 className="text-2xl">Gather</h2>
           <ul className="list-none p-0">
             {[
-              stockName(cut.wires[0]!.stock),
-              stockName(cut.binding.stock),
+              ...new Set(cut.wires.map((w) => stockName(w.stock))),
+              ...(cut.binding ? [stockName(cut.binding.stock)] : []),
               'Flush cutter',
               'Nylon-jaw, flat-nose and round-nose pliers',
-              `Rod of ${String(plan.options.bail)} mm for the bail`,
+              ...rods(plan),
               'Rule, fine marker, tape, a cloth',
               'Eye protection',
             ].map((thing) => (
@@ -76,6 +76,24 @@ export default function CutPage({ me }: { me: Me }) {
     </PieceFrame>
   )
 }
+
+/** Rods and mandrels that the steps name. */
+const rods = (plan: Plan): string[] => [
+  ...new Set(
+    plan.design.operations.flatMap((op) => {
+      const { rod, mandrel, inside } = op.values
+      const name =
+        typeof mandrel === 'number'
+          ? `Mandrel of ${mandrel.toFixed(1)} mm`
+          : typeof rod === 'number'
+            ? `Rod of ${rod.toFixed(1)} mm`
+            : typeof inside === 'number'
+              ? `Rod of ${inside} mm for the bail`
+              : undefined
+      return name === undefined ? [] : [name]
+    }),
+  ),
+]
 
 /** Where to mark, laid off from the middle both ways; the bar above has the places from one end. */
 function MarkLine({ wire }: { wire: CutWire }) {

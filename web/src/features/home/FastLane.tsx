@@ -76,12 +76,13 @@ export function FastLane({ me }: { me: Me }) {
       void (async () => {
         // only what is asked fetches what it is worked out with
         const { planSettings, wishWithKept } = await import('../../app/planSettings.js')
-        const unfit = await quickWorker().unfit(stone, 'bound-frame')
+        const unfit = await quickWorker().unfit(stone)
         if (mine !== turn.current) return
-        if (unfit) return setAnswer(unfit)
+        if ('why' in unfit || 'wrong' in unfit) return setAnswer(unfit)
+        const { family } = unfit
         const options = await slowWorker().startingOptions(
           stone,
-          'bound-frame',
+          family,
           await wishWithKept({ alloy: 'copper', temper: 'half hard' }),
           settings.demands,
         )
@@ -89,7 +90,7 @@ export function FastLane({ me }: { me: Me }) {
           options &&
           (await quickWorker().plan({
             stone,
-            family: 'bound-frame',
+            family,
             options,
             settings: await planSettings(settings),
           }))
@@ -188,7 +189,8 @@ export function FastLane({ me }: { me: Me }) {
           <>
             <div>
               <strong>{answer.plan.cut.wires.map((w) => numberOf(w.shown).toFixed(0)).join(' + ')} mm</strong>
-              , {shortName(answer.plan)}; bail strip {bailStrip(answer.plan).toFixed(0)} mm
+              , {shortName(answer.plan)}
+              {bailStrip(answer.plan) > 0 && `; bail strip ${bailStrip(answer.plan).toFixed(0)} mm`}
             </div>
             <div>
               <strong className={mark[answer.line.verdict][1]}>

@@ -61,16 +61,18 @@ export default function LedgerPage({ me }: { me: Me }) {
                   </td>
                 </tr>
               ))}
-              <tr className="border-b border-line">
-                <td className="py-1.5">Binding</td>
-                <td className="text-right">
-                  <Figure name="Binding, planned" q={plan.cut.binding.shown} digits={0} />
-                </td>
-                <td className="text-right text-soft">from the spool</td>
-                <td className="text-right">
-                  <Figure name="Binding, metal" q={plan.cut.binding.cost} />
-                </td>
-              </tr>
+              {plan.cut.binding && (
+                <tr className="border-b border-line">
+                  <td className="py-1.5">Binding</td>
+                  <td className="text-right">
+                    <Figure name="Binding, planned" q={plan.cut.binding.shown} digits={0} />
+                  </td>
+                  <td className="text-right text-soft">from the spool</td>
+                  <td className="text-right">
+                    <Figure name="Binding, metal" q={plan.cut.binding.cost} />
+                  </td>
+                </tr>
+              )}
             </tbody>
           </table>
           <TimeByStage plan={plan} time={bench.tally.time} />

@@ -212,7 +212,7 @@ export function Measure({
                 </TextButton>
               )}
               <button type="submit" className="btn btn-main text-lg" disabled={save.isPending}>
-                Plan the setting
+                {piece?.plan ? 'Plan the setting' : 'Choose a setting'}
               </button>
             </span>
           </div>
@@ -268,7 +268,7 @@ function useSaving({
       await client.invalidateQueries()
       return target
     },
-    onSuccess: (target) => void navigate(`/pieces/${target}/plan`),
+    onSuccess: (target) => void navigate(`/pieces/${target}/${piece?.plan ? 'plan' : 'choose'}`),
   })
   const undoable = (said: string, undo: () => Promise<unknown>, word?: string) => {
     void navigate('/')

@@ -1,14 +1,14 @@
 import type { PieceRow } from '@verger/contract'
-import { family, fill, stoneText, type Options, type Plan, type Stone } from '@verger/core'
+import { FAMILIES, family, fill, stoneText, type Options, type Plan, type Stone } from '@verger/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
-import { usePlanSettings, wishWithKept } from '../../app/planSettings.js'
+import { usePlanSettings } from '../../app/planSettings.js'
 import { usePiece } from '../../app/session.js'
 import { sizeName } from '../../app/stoneWords.js'
 import { sayLength, sayMoney, useSettings } from '../../app/workshop.js'
-import { slowWorker, usePlan, type LivePlan } from '../../compute/usePlan.js'
+import { usePlan, type LivePlan } from '../../compute/usePlan.js'
 import { Figure } from '../../ui/Figure.js'
 import { Frame } from '../../ui/Frame.js'
 import { Findings, Judgement } from '../../ui/Judgement.js'
@@ -20,12 +20,10 @@ import { sayChange, sumsOf, type Sums } from './changed.js'
 import { PlanSheet } from './PlanSheet.js'
 import { Schools } from './Schools.js'
 import { StalePlan } from './StalePlan.js'
-import { draftOf, useChoices } from './useChoices.js'
+import { draftOf, keepDraft, useChoices, type Draft } from './useChoices.js'
 import { InSpace } from '../../solid/InSpace.js'
 import { Waiting } from '../../ui/Waiting.js'
 import { Variants } from './Variants.js'
-
-const FAMILY = 'bound-frame'
 
 export default function PlanPage() {
   const { pieceId = '' } = useParams()
@@ -39,33 +37,23 @@ export default function PlanPage() {
   return <Start key={piece.data.id} piece={piece.data} />
 }
 
-/** Options to begin with: the saved ones, else those worked out for the stone. */
+/** The setting and options to begin with: those of an unsaved visit, else the saved ones; where there are neither, one is chosen first. */
 function Start({ piece }: { piece: PieceRow }) {
-  const saved = piece.plan && sameStone(piece.plan.stone, piece.stone) ? piece.plan.options : undefined
-  const [options, setOptions] = useState<Options | undefined>(() => draftOf(piece.id, piece.stone) ?? saved)
-  const [none, setNone] = useState(false)
-  const { demands } = useSettings()
-  const alloy = typeof piece.plan?.options.alloy === 'string' ? piece.plan.options.alloy : 'copper'
-  useEffect(() => {
-    if (options) return
-    let live = true
-    void wishWithKept({ alloy, temper: 'half hard' })
-      .then((wish) => slowWorker().startingOptions(piece.stone, FAMILY, wish, demands))
-      .then((found) => {
-        if (!live) return
-        if (found) setOptions(found)
-        else setNone(true)
-      })
-    return () => {
-      live = false
-    }
-  }, [alloy, demands, options, piece.stone])
+  const [draft, setDraft] = useState(() => draftOf(piece.id, piece.stone))
+  const saved =
+    piece.plan &&
+    sameStone(piece.plan.stone, piece.stone) &&
+    FAMILIES.some((f) => f.id === piece.plan!.family)
+      ? { family: piece.plan.family, options: piece.plan.options }
+      : undefined
+  const begin = draft ?? saved
+  if (!begin) return <Navigate to={`/pieces/${piece.id}/choose`} replace />
   // a stone that was measured as another kind since has no use for choices made before
-  const unfit = family(FAMILY)
+  const unfit = family(begin.family)
     .fits(piece.stone)
     .find((f) => f.severity === 'error')
   if (unfit) {
-    const words = { ...stoneText, ...family(FAMILY).text.findings }
+    const words = { ...stoneText, ...family(begin.family).text.findings }
     return (
       <PieceFrame piece={piece} here="plan">
         <div className="py-12 text-xl" role="status">
@@ -77,24 +65,25 @@ function Start({ piece }: { piece: PieceRow }) {
           </p>
           <p className="mt-3 text-lg text-soft">
             Its measures, weight and care notes are kept with it.{' '}
+            <Link className="text-copper underline" to={`/pieces/${piece.id}/choose`}>
+              Choose another setting
+            </Link>{' '}
+            or go{' '}
             <Link className="text-copper underline" to={`/pieces/${piece.id}/measure`}>
-              Back to its measures
+              back to its measures
             </Link>
+            .
           </p>
         </div>
       </PieceFrame>
     )
   }
-  if (options) return <Planner piece={piece} initial={options} />
-  return (
-    <PieceFrame piece={piece} here="plan">
-      <p className="py-16 text-xl" role="status">
-        {none
-          ? `No ${family(FAMILY).text.name.toLowerCase()} can be built round this stone: it is too small or too steep for the wires that are stocked. Measure it again, or choose another stone.`
-          : 'Working out a setting for this stone: gauges, lengths, and whether each would hold …'}
-      </p>
-    </PieceFrame>
-  )
+  // a variant in another setting begins anew
+  const other = (next: Draft) => {
+    keepDraft(piece.id, piece.stone, next)
+    setDraft(next)
+  }
+  return <Planner key={begin.family} piece={piece} begin={begin} onOther={other} />
 }
 
 const sameStone = (a: Stone, b: Stone): boolean =>
@@ -102,18 +91,27 @@ const sameStone = (a: Stone, b: Stone): boolean =>
     (k) => a[k] === b[k],
   )
 
-function Planner({ piece, initial }: { piece: PieceRow; initial: Options }) {
-  const choices = useChoices(piece.id, piece.stone, initial)
+function Planner({
+  piece,
+  begin,
+  onOther,
+}: {
+  piece: PieceRow
+  begin: Draft
+  onOther: (next: Draft) => void
+}) {
+  const choices = useChoices(piece.id, piece.stone, begin)
+  const familyId = begin.family
   const { options, set: change } = choices
-  useSentValues(piece.stone, change)
+  useSentValues(familyId, piece.stone, change)
   const [lit, setLit] = useState<string>()
   const settings = usePlanSettings()
-  const live = usePlan(piece.stone, FAMILY, options, settings)
+  const live = usePlan(piece.stone, familyId, options, settings)
   const navigate = useNavigate()
   const client = useQueryClient()
   const failed = live.result && !live.result.ok ? live.result.findings : undefined
   const plan = live.plan
-  const text = family(FAMILY).text
+  const text = family(familyId).text
   const changed = useChanged(live)
   const { undo, redo } = choices
   useEffect(() => {
@@ -132,14 +130,14 @@ function Planner({ piece, initial }: { piece: PieceRow; initial: Options }) {
       const saved = await api.savePlan(piece.id, {
         version: piece.version,
         familyVersion: made.familyVersion,
-        choices: { family: FAMILY, options: mutable(options) },
+        choices: { family: familyId, options: mutable(options) },
         lengths: Object.fromEntries(made.cut.wires.map((w) => [w.id, Number(w.length.value)])),
       })
       if (saved.differences.length > 0)
         throw new Error(
           `The server computes other lengths for ${saved.differences.map((d) => d.wire).join(', ')}. Reload, then look at the plan again.`,
         )
-      const next = ['measure', 'plan'].includes(saved.piece.station)
+      const next = ['measure', 'choose', 'plan'].includes(saved.piece.station)
         ? await api.editPiece(piece.id, { version: saved.piece.version, station: 'cut' })
         : saved.piece
       client.setQueryData(['piece', piece.id], next)
@@ -195,7 +193,10 @@ function Planner({ piece, initial }: { piece: PieceRow; initial: Options }) {
         <section className="min-w-0">
           <h1 className="text-[28px]">{piece.name || 'Unnamed piece'}</h1>
           <p className="text-soft">
-            {s.mineral} {sizeName(s)} · {text.name.toLowerCase()}
+            {s.mineral} {sizeName(s)} ·{' '}
+            <Link className="text-copper underline" to={`/pieces/${piece.id}/choose`}>
+              {text.name.toLowerCase()}
+            </Link>
           </p>
           <div className="flex min-h-[30px] items-center gap-4">
             <button
@@ -219,7 +220,7 @@ function Planner({ piece, initial }: { piece: PieceRow; initial: Options }) {
             </span>
           </div>
           <OptionRows
-            familyId={FAMILY}
+            familyId={familyId}
             stone={piece.stone}
             options={options}
             plan={live.result?.ok ? live.result.plan : undefined}
@@ -230,13 +231,13 @@ function Planner({ piece, initial }: { piece: PieceRow; initial: Options }) {
         </section>
         <section className="min-w-0 lg:col-span-2">
           {failed ? (
-            <Findings familyId={FAMILY} findings={failed} onMend={change} />
+            <Findings familyId={familyId} findings={failed} onMend={change} />
           ) : (
-            plan && <Findings familyId={FAMILY} findings={plan.findings} onMend={change} />
+            plan && <Findings familyId={familyId} findings={plan.findings} onMend={change} />
           )}
           {plan && !failed && (
             <div className="mt-3">
-              <CutBars cut={plan.cut} familyId={FAMILY} lit={lit} onLit={setLit} />
+              <CutBars cut={plan.cut} familyId={familyId} lit={lit} onLit={setLit} />
               <Schools cut={plan.cut} />
               {live.hold && (
                 <HoldPanel
@@ -247,7 +248,14 @@ function Planner({ piece, initial }: { piece: PieceRow; initial: Options }) {
                   onTake={choices.take}
                 />
               )}
-              <Variants piece={piece} plan={plan} options={options} onTake={choices.take} />
+              <Variants
+                piece={piece}
+                plan={plan}
+                options={options}
+                onTake={(id, next) =>
+                  id === familyId ? choices.take(next) : onOther({ family: id, options: next })
+                }
+              />
             </div>
           )}
         </section>
@@ -297,18 +305,18 @@ function Planner({ piece, initial }: { piece: PieceRow; initial: Options }) {
 }
 
 /** Lengths sent here from elsewhere in the address, such as ?bail=6: taken as a change that can be undone, then left out of it. */
-function useSentValues(stone: Stone, change: (id: string, value: number) => void): void {
+function useSentValues(familyId: string, stone: Stone, change: (id: string, value: number) => void): void {
   const [sent, setSent] = useSearchParams()
   useEffect(() => {
     if (sent.size === 0) return
-    for (const p of family(FAMILY).params(stone)) {
+    for (const p of family(familyId).params(stone)) {
       const text = sent.get(p.id)
       if (text === null || text.trim() === '' || p.kind !== 'number') continue
       const value = Number(text)
       if (value >= p.min && value <= p.max) change(p.id, value)
     }
     setSent(new URLSearchParams(), { replace: true })
-  }, [sent, setSent, stone, change])
+  }, [sent, setSent, familyId, stone, change])
 }
 
 /** The difference that the last change made, once plan and holding are both known. */

@@ -2,17 +2,16 @@ import { numberOf, type Plan } from '@verger/core'
 import { useMemo, useRef } from 'react'
 import { Dimension } from '../../drawing/Dimension.js'
 import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
-import type { View } from '../../drawing/project.js'
+import { viewsOf } from '../../drawing/project.js'
 import { markLength, sayLength, useSettings } from '../../app/workshop.js'
 import { saveSvg } from '../../drawing/saveSvg.js'
 
-const VIEWS: readonly View[] = ['front', 'side', 'back']
-
-/** Front, side and back of the planned piece at one scale, from the paths, with its dimensions. */
+/** The planned piece at one scale from three sides, from the paths, with its dimensions. */
 export function PlanSheet({ plan, name, lit }: { plan: Plan; name: string; lit?: string | undefined }) {
   const { design, stone } = plan
   const settings = useSettings()
-  const boxes = useMemo(() => VIEWS.map((v) => boundsOf(design, stone, v)), [design, stone])
+  const views = viewsOf(design)
+  const boxes = useMemo(() => viewsOf(design).map((v) => boundsOf(design, stone, v)), [design, stone])
   const y0 = Math.min(...boxes.map((b) => b.y0))
   const y1 = Math.max(...boxes.map((b) => b.y1))
   const tall = y1 - y0
@@ -29,11 +28,9 @@ export function PlanSheet({ plan, name, lit }: { plan: Plan; name: string; lit?:
   const top = u * 1.2 - y0
   const bottom = top + y1
   const value = (id: string) => numberOf(plan.outputs.find((o) => o.id === id)!.quantity)
-  // where the dimensions begin: under the foot bind (sheet y is down), and at the back of the bail
-  const { binder } = design.joints[0]!
-  const skin = binder.profile === 'half-round' ? binder.size.mm / 2 : binder.size.mm
-  const foot = y1 + skin
-  const back = boxes[1]!.x0 - skin
+  // where the dimensions begin: at the very foot (sheet y is down), in the middle, and at the very back
+  const foot = boxes[0]!.y1
+  const back = boxes[1]!.x0
   const sheet = useRef<SVGSVGElement>(null)
   return (
     <div className="relative">
@@ -42,7 +39,7 @@ export function PlanSheet({ plan, name, lit }: { plan: Plan; name: string; lit?:
         viewBox={`0 0 ${width} ${height}`}
         className="block max-h-[392px] w-full"
         role="img"
-        aria-label={`Front, side and back of the piece, ${sayLength(value('height'), settings)} high`}
+        aria-label={`Front, side and ${views[2]} of the piece, ${sayLength(value('height'), settings)} high`}
       >
         <defs>
           <pattern id="plan-grid" width={10} height={10} patternUnits="userSpaceOnUse">
@@ -50,7 +47,7 @@ export function PlanSheet({ plan, name, lit }: { plan: Plan; name: string; lit?:
           </pattern>
         </defs>
         <rect width={width} height={height} fill="url(#plan-grid)" />
-        {VIEWS.map((v, i) => (
+        {views.map((v, i) => (
           <g key={v} transform={`translate(${at[i]} ${top})`} data-view={v}>
             <PieceDrawing design={design} stone={stone} view={v} lit={lit} />
           </g>
@@ -80,7 +77,7 @@ export function PlanSheet({ plan, name, lit }: { plan: Plan; name: string; lit?:
           size={u}
         />
         <g fontSize={u * 0.8} fill="var(--soft)" textAnchor="middle">
-          {VIEWS.map((v, i) => (
+          {views.map((v, i) => (
             <text key={v} x={at[i]! + (boxes[i]!.x0 + boxes[i]!.x1) / 2} y={height - u * 0.8}>
               {v}
             </text>

@@ -43,7 +43,7 @@ export function StalePlan({
     )
   const row = now.data
   const other: Options = row.plan?.options ?? {}
-  const words = family(row.plan?.family ?? 'bound-frame').text.params
+  const words = row.plan ? family(row.plan.family).text.params : {}
   const different = Object.keys(options).filter((k) => say(options[k]) !== say(other[k]))
   return (
     <section

@@ -1,5 +1,5 @@
 import type { PieceRow } from '@verger/contract'
-import type { Options, Plan } from '@verger/core'
+import { family, type Options, type Plan } from '@verger/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api } from '../../app/api.js'
@@ -15,7 +15,7 @@ export function Variants({
   piece: PieceRow
   plan: Plan | undefined
   options: Options
-  onTake: (options: Options) => void
+  onTake: (family: string, options: Options) => void
 }) {
   const client = useQueryClient()
   const settings = useSettings()
@@ -73,7 +73,9 @@ export function Variants({
       {piece.variants.length > 0 && (
         <ul className="m-0 list-none p-0">
           {piece.variants.map((v) => {
-            const same = JSON.stringify(sorted(v.plan.options)) === JSON.stringify(sorted(options))
+            const same =
+              v.plan.family === plan?.family &&
+              JSON.stringify(sorted(v.plan.options)) === JSON.stringify(sorted(options))
             return (
               <li
                 key={v.id}
@@ -81,7 +83,7 @@ export function Variants({
               >
                 <strong className="min-w-32">{v.name}</strong>
                 <span className="min-w-0 flex-1 basis-64 text-soft">
-                  {String(v.plan.options.wires)} wires {String(v.plan.options.size)} · {v.plan.hold.word}{' '}
+                  {family(v.plan.family).text.name}, {String(v.plan.options.size)} · {v.plan.hold.word}{' '}
                   {Math.round(v.plan.hold.grams)} g ·{' '}
                   {sayMoney(
                     v.plan.metal + (v.plan.minutes / 60) * (v.plan.settings.rate / 100),
@@ -94,7 +96,7 @@ export function Variants({
                   <button
                     type="button"
                     className="border-0 bg-transparent text-copper underline"
-                    onClick={() => onTake(v.plan.options)}
+                    onClick={() => onTake(v.plan.family, v.plan.options)}
                   >
                     take it up
                   </button>

@@ -24,7 +24,9 @@ export function pieceFileOf(spec: {
           result: {
             familyVersion: family(plan.family).version,
             lengths: Object.fromEntries(plan.cut.wires.map((w) => [w.id, numberOf(w.length)])),
-            turns: Object.fromEntries(plan.cut.binding.binds.map((b) => [b.joint, numberOf(b.turns)])),
+            turns: Object.fromEntries(
+              (plan.cut.binding?.binds ?? []).map((b) => [b.joint, numberOf(b.turns)]),
+            ),
             metal: numberOf(plan.cut.metal),
           },
         }

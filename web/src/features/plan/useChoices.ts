@@ -1,4 +1,4 @@
-import type { Options, OptionValue } from '@verger/core'
+import { FAMILIES, type Options, type OptionValue } from '@verger/core'
 import { useCallback, useEffect, useState } from 'react'
 
 interface History {
@@ -21,28 +21,39 @@ export interface Choices {
 const MOST = 100
 const draftKey = (pieceId: string) => `verger-draft ${pieceId}`
 
-/** Choices as left by an earlier visit that did not save them, for the same stone; undefined when there are none. */
-export function draftOf(pieceId: string, stone: unknown): Options | undefined {
+/** A setting and its choices. */
+export interface Draft {
+  readonly family: string
+  readonly options: Options
+}
+
+/** What was chosen on an earlier visit and not saved, for the same stone; undefined when there is nothing. */
+export function draftOf(pieceId: string, stone: unknown): Draft | undefined {
   try {
-    const kept = JSON.parse(localStorage.getItem(draftKey(pieceId)) ?? '') as {
+    const kept = JSON.parse(localStorage.getItem(draftKey(pieceId)) ?? '') as Partial<Draft> & {
       stone: string
-      options: Options
     }
-    return kept.stone === JSON.stringify(stone) ? kept.options : undefined
+    if (kept.stone !== JSON.stringify(stone) || !kept.family || !kept.options) return undefined
+    return FAMILIES.some((f) => f.id === kept.family)
+      ? { family: kept.family, options: kept.options }
+      : undefined
   } catch {
     return undefined
   }
 }
 
+/** Keeps a setting and its choices on this device until they are saved. */
+export const keepDraft = (pieceId: string, stone: unknown, { family, options }: Draft): void =>
+  localStorage.setItem(draftKey(pieceId), JSON.stringify({ stone: JSON.stringify(stone), family, options }))
+
 /** Choices with undo and redo. Each change is kept on this device until it is saved, so that a reload loses nothing. */
-export function useChoices(pieceId: string, stone: unknown, initial: Options): Choices {
+export function useChoices(pieceId: string, stone: unknown, { family, options: initial }: Draft): Choices {
   const [history, setHistory] = useState<History>({ past: [], now: initial, future: [] })
   const { past, now, future } = history
   const [touched, setTouched] = useState(false)
   useEffect(() => {
-    if (touched)
-      localStorage.setItem(draftKey(pieceId), JSON.stringify({ stone: JSON.stringify(stone), options: now }))
-  }, [now, pieceId, stone, touched])
+    if (touched) keepDraft(pieceId, stone, { family, options: now })
+  }, [family, now, pieceId, stone, touched])
   const take = useCallback((options: Options) => {
     setTouched(true)
     setHistory((h) => ({ past: [...h.past.slice(-MOST), h.now], now: options, future: [] }))

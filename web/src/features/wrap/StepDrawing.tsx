@@ -1,11 +1,13 @@
 import {
   alloy,
   stockName,
+  type CutWire,
   type Design,
   type Joint,
   type Operation,
   type Plan,
   type Seen,
+  type Stock,
   type WireState,
 } from '@verger/core'
 import { useMemo } from 'react'
@@ -48,8 +50,8 @@ export function StepDrawing({
   )
   if (wires.length === 0) return <Supplies plan={plan} />
   // before anything is bent the wires lie across the bench, side by side: seen as a row, with their marks
-  const flat = !design.operations.slice(0, design.operations.indexOf(op) + 1).some((o) => o.kind === 'shape')
-  const joint = design.joints.find((j) => j.id === op.joint)
+  const flat = !design.operations.slice(0, design.operations.indexOf(op) + 1).some((o) => o.forms.length > 0)
+  const joint = design.joints.find((j) => j.id === op.joint && j.kind === 'bind')
   if (flat)
     return (
       <>
@@ -168,13 +170,21 @@ function FlatWires({
   turns: Readonly<Record<string, number>>
   hand: 'right' | 'left'
 }) {
-  const { design, cut } = plan
-  const a = design.wires[0]!.stock.size.mm
-  const foot = design.joints.find((j) => j.id === 'foot') ?? design.joints[0]!
+  const { design } = plan
+  // while some are laid or bound together only those lie there
+  const cut = {
+    wires: plan.cut.wires.filter((w) => op.wires.includes(w.id) || op.kind === 'cut' || op.kind === 'mark'),
+  }
+  const thickness = (id: string) => design.wires.find((w) => w.id === id)!.stock.size.mm
+  const a = Math.max(...cut.wires.map((w) => thickness(w.id)))
+  // what is bound flat, now or next
+  const foot = design.joints.find((j) => j.id === op.joint) ??
+    design.joints.find((j) => j.kind === 'bind' && j.columns === 1) ??
+    design.joints.find((j) => j.kind === 'bind') ?? { ...design.joints[0]!, length: 0, turns: 0 }
   const marked = op.kind !== 'cut'
   const together = op.kind === 'align' || op.kind === 'bind' || op.kind === 'unclamp'
   const gap = together ? 0 : a * 2.2
-  const n = design.wires.length
+  const n = cut.wires.length
   const tall = n * a + (n - 1) * gap
   const whole = op.kind === 'cut' || op.kind === 'mark'
   const half = whole
@@ -183,7 +193,7 @@ function FlatWires({
   const made = turns[foot.id] ?? 0
   const w = foot.binder.size.mm
   const dark = alloy(foot.binder.alloy).colour
-  const colour = alloy(design.wires[0]!.stock.alloy).colour
+  const colour = alloy(cut.wires[0]!.stock.alloy).colour
   const height = whole ? half * 0.5 : tall + 9
   const yOf = (i: number) => -tall / 2 + a / 2 + i * (a + gap)
   const stretch = whole ? (half * 0.3) / Math.max(tall, 1) : 1
@@ -211,7 +221,7 @@ function FlatWires({
               strokeWidth={thick * 0.08}
             />
             {marked &&
-              [0, -foot.length / 2, foot.length / 2].map((x) => (
+              marksOf(wire).map((x) => (
                 <line
                   key={x}
                   x1={x}
@@ -286,16 +296,25 @@ function FlatWires({
   )
 }
 
+/** Where a wire is marked, from its middle. */
+const marksOf = (wire: CutWire): number[] => [
+  0,
+  ...wire.marks.flatMap((m) =>
+    m.fromMiddle ? [Number(m.fromMiddle.value) * (m.side === 'left' ? -1 : 1)] : [],
+  ),
+]
+
 /** Before there is a wire: what to lay out. */
 function Supplies({ plan }: { plan: Plan }) {
   const { cut } = plan
-  const rows = [
-    [
-      cut.wires[0]!.stock,
-      `${cut.wires.length} × up to ${Math.max(...cut.wires.map((w) => Number(w.shown.value))).toFixed(0)} mm`,
-    ],
-    [cut.binding.stock, `${Number(cut.binding.shown.value).toFixed(0)} mm from the spool`],
-  ] as const
+  const stocks = new Map(cut.wires.map((w) => [stockName(w.stock), w.stock]))
+  const rows = [...stocks].map(([name, stock]): readonly [Stock, string] => {
+    const own = cut.wires.filter((w) => stockName(w.stock) === name)
+    const most = Math.max(...own.map((w) => Number(w.shown.value)))
+    return [stock, `${own.length} × up to ${most.toFixed(0)} mm`]
+  })
+  if (cut.binding)
+    rows.push([cut.binding.stock, `${Number(cut.binding.shown.value).toFixed(0)} mm from the spool`])
   return (
     <ul className="mt-6 list-none p-0">
       {rows.map(([stock, amount]) => (

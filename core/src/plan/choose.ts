@@ -1,0 +1,142 @@
+import type { Finding } from '../finding/index.js'
+import type { Vec3 } from '../geom/index.js'
+import { pathLength, stationsOf } from '../path/index.js'
+import { family, FAMILIES, type Options, type Wish } from '../settings/index.js'
+import { fullStone, shapeOf, type Stone } from '../stone/index.js'
+import { massPerMm } from '../wire/index.js'
+import { leastRadius } from '../path/index.js'
+import { alloy } from '../wire/index.js'
+import { numberOf } from '../working/index.js'
+import { holdLine, type HoldLine } from './holdLine.js'
+import { plan, planHold, type Plan, type PlanHold } from './plan.js'
+import type { WorkshopSettings } from './settings.js'
+import { startingOptions } from './startingOptions.js'
+
+/** Why a setting asks more of the maker than another. */
+export type Demanding =
+  'tight-bends' | 'thick-wire' | 'many-steps' | 'many-turns' | 'closed-on-stone' | 'must-match'
+
+/** How a hung piece hangs, degrees: lean as seen from the front (above 0 to the right), tip as seen from the side (above 0 forward). */
+export interface Hang {
+  readonly lean: number
+  readonly tip: number
+}
+
+/** A setting worked out for a stone. */
+export interface Chosen {
+  readonly family: string
+  readonly plan: Plan
+  readonly hold: PlanHold
+  readonly line: HoldLine
+  /** Easy, middling or demanding, and why. */
+  readonly difficulty: { readonly level: 0 | 1 | 2; readonly reasons: readonly Demanding[] }
+  readonly hang?: Hang
+}
+
+/** A setting that cannot take the stone, or cannot be worn so, and the finding that says why. Without one: nothing could be built. */
+export interface Excluded {
+  readonly family: string
+  readonly finding?: Finding
+}
+
+/** Where it hangs from and where its middle of mass is. Undefined for what is not hung. */
+export function hangOf({
+  design,
+  stone,
+  measures,
+}: Pick<Plan, 'design' | 'stone' | 'measures'>): Hang | undefined {
+  if (!design.hang) return undefined
+  const mass = numberOf(measures.mass)
+  const { centre } = shapeOf(fullStone(stone)).mass
+  let total = mass
+  let sum: Vec3 = [centre[0] * mass, centre[1] * mass, centre[2] * mass]
+  for (const wire of design.wires) {
+    const length = pathLength(wire.path)
+    const points = stationsOf(wire.path, 0, length, 1)
+    const each = (massPerMm(wire.stock) * length) / points.length
+    for (const { at } of points) {
+      sum = [sum[0] + each * at.p[0], sum[1] + each * at.p[1], sum[2] + each * at.p[2]]
+      total += each
+    }
+  }
+  const below = design.hang[1] - sum[1] / total
+  const degrees = (off: number) => (Math.atan2(off, below) * 180) / Math.PI
+  return {
+    lean: degrees(sum[0] / total - design.hang[0]),
+    tip: degrees(design.hang[2] - sum[2] / total),
+  }
+}
+
+/** Steps and turns beyond which a setting is long work; thickness at which wire is stiff to the hand, mm. Typical, uncited. */
+const MANY_STEPS = 26
+const MANY_TURNS = 60
+const THICK = 1.2
+
+/** What a plan asks of the hand: how many of these it has is its level. */
+export function difficultyOf({
+  design,
+  steps,
+  cut,
+}: Pick<Plan, 'design' | 'steps' | 'cut'>): Chosen['difficulty'] {
+  const reasons: Demanding[] = []
+  const tight = design.wires.some((w) => {
+    const limit = alloy(w.stock.alloy).bend[w.stock.temper] + 0.5
+    const least = Math.min(...w.path.segments.map((s) => leastRadius(s)))
+    return least < 1.15 * Math.max(limit, 0.6) * w.stock.size.mm
+  })
+  if (tight) reasons.push('tight-bends')
+  if (design.wires.some((w) => w.stock.size.mm > THICK && w.stock.temper !== 'dead soft'))
+    reasons.push('thick-wire')
+  if (steps.length > MANY_STEPS) reasons.push('many-steps')
+  const turns = (cut.binding?.binds ?? []).reduce((n, b) => n + numberOf(b.turns), 0)
+  if (turns > MANY_TURNS) reasons.push('many-turns')
+  const seated = design.operations.findIndex((o) => o.stone === 'in')
+  const after = design.operations.slice(seated + 1).filter((o) => o.joint !== undefined || o.forms.length > 0)
+  if (after.length > 6) reasons.push('closed-on-stone')
+  if (design.joints.some((j) => j.counted === 'sides')) reasons.push('must-match')
+  return { level: reasons.length <= 1 ? 0 : reasons.length <= 3 ? 1 : 2, reasons }
+}
+
+/**
+ * One family worked out for a stone: starting options, plan and first check. `options` takes the search's place where they are known.
+ * Excluded where the stone does not suit it, with the finding that says why.
+ * @example chooseOne({ stone, family: 'bound-frame', wish, settings }) // { plan, hold, line, … }
+ */
+export function chooseOne(spec: {
+  readonly stone: Stone
+  readonly family: string
+  readonly wish: Wish
+  readonly settings: WorkshopSettings
+  readonly options?: Options
+}): Chosen | Excluded {
+  const { stone, family: id, wish, settings } = spec
+  const chosen = family(id)
+  const unfit = chosen.fits(stone).find((f) => f.severity === 'error')
+  if (unfit) return { family: id, finding: unfit }
+  if (wish.worn !== undefined && !chosen.worn.includes(wish.worn))
+    return {
+      family: id,
+      finding: { code: 'choose.not-worn', severity: 'error', values: { worn: wish.worn } },
+    }
+  const options = spec.options ?? startingOptions(stone, id, wish, settings.demands, true)
+  if (!options) return { family: id }
+  const made = plan({ stone, family: id, options, settings })
+  if (!made.ok) return { family: id, finding: made.findings.find((f) => f.severity === 'error')! }
+  const hold = planHold(made.plan)
+  const hang = hangOf(made.plan)
+  return {
+    family: id,
+    plan: made.plan,
+    hold,
+    line: holdLine(hold.hold, numberOf(hold.shown.pull)),
+    difficulty: difficultyOf(made.plan),
+    ...(hang ? { hang } : {}),
+  }
+}
+
+/** Is this a setting that was worked out. */
+export const isChosen = (found: Chosen | Excluded): found is Chosen => 'plan' in found
+
+/** The first family that takes a stone; undefined where none does. */
+export const familyFor = (stone: Stone): string | undefined =>
+  FAMILIES.find((f) => !f.fits(stone).some((x) => x.severity === 'error'))?.id

@@ -1,0 +1,91 @@
+import type { Stone } from '../../stone/index.js'
+import type { FamilyExamples, Options } from '../family.js'
+
+const COMMON = ['round', 'oval', 'drop'] as const
+const REGULAR = ['cushion', 'square', 'cut-corner', 'marquise', 'triangle', 'hexagon'] as const
+
+/** Cabochons with a flat back, a third of them domed behind too, half of them of the three commonest outlines. */
+function stone(random: () => number): Stone {
+  const kinds = random() < 0.5 ? COMMON : REGULAR
+  const outline = kinds[Math.floor(random() * kinds.length)]!
+  const width = 12 + random() * 22
+  const slim = outline === 'drop' || outline === 'marquise'
+  const length = outline === 'round' ? width : width * (slim ? 1.25 + random() * 0.6 : 1 + random() * 0.7)
+  const depth = width * (0.18 + random() * 0.3)
+  const puffy = random() < 0.33
+  return {
+    kind: puffy ? 'puffy' : 'cabochon',
+    outline,
+    length: Number(length.toFixed(1)),
+    width: Number((outline === 'round' ? length : width).toFixed(1)),
+    depth: Number(depth.toFixed(1)),
+    wall: Number((depth * random() * (puffy ? 0.25 : 0.45)).toFixed(1)),
+    ...(puffy ? { back: Number((depth * (0.15 + random() * 0.3)).toFixed(1)) } : {}),
+    fullness: Number((1.6 + random() * 1.6).toFixed(2)),
+    mineral: 'agate',
+  }
+}
+
+const OVAL: Stone = {
+  kind: 'cabochon',
+  outline: 'oval',
+  length: 30,
+  width: 22,
+  depth: 7,
+  wall: 2,
+  mineral: 'labradorite',
+}
+
+const FRAME: Options = {
+  wires: 3,
+  size: '20 AWG',
+  profile: 'square',
+  alloy: 'copper',
+  temper: 'half hard',
+  binding: 'half-round',
+  bindingSize: '24 AWG',
+  foot: 9,
+  neck: 6,
+  leave: 24,
+  neckRadius: 2.1,
+  frontBends: [1.4, 4, 8, 10.6],
+  frontOverlap: 1.4,
+  backBends: [1.4, 4, 8, 10.6],
+  backOverlap: 1.6,
+  bail: 5,
+  tail: 22,
+  margin: 10,
+}
+
+/** Examples of the bound frame. */
+export const examples: FamilyExamples = {
+  stone,
+  vary: (options, random) => ({
+    ...options,
+    profile: random() < 0.7 ? 'square' : 'round',
+    tail: Math.round(random() * 50),
+    bail: 4 + Math.round(random() * 6),
+    margin: Math.round(random() * 20),
+  }),
+  sound: [{ name: 'a flat-backed oval', stone: OVAL, options: FRAME }],
+  broken: [
+    {
+      name: 'a flat-backed oval without bends in front',
+      stone: OVAL,
+      options: { ...FRAME, frontBends: [] },
+      ways: ['front'],
+    },
+    {
+      name: 'a flat-backed oval without bends behind',
+      stone: OVAL,
+      options: { ...FRAME, backBends: [] },
+      ways: ['back'],
+    },
+    {
+      name: 'a flat-backed oval with bends on one side only',
+      stone: OVAL,
+      options: { ...FRAME, frontBends: [8, 10.6], backBends: [8, 10.6] },
+      ways: ['front', 'back', 'right'],
+    },
+  ],
+}

@@ -1,0 +1,46 @@
+import type { Family } from '../family.js'
+import { workingOf } from '../shared/pieces.js'
+import { build, piecesOf } from './build.js'
+import { candidates } from './candidates.js'
+import { fits, review } from './fits.js'
+import { benchMoves, gauges, moves, withBench } from './moves.js'
+import { hoopStock, readOptions } from './options.js'
+import { params } from './params.js'
+import { text } from './text.js'
+import { efforts, hoopFormulas, joints, outputs } from './working.js'
+
+/** Two hoops narrower than a ball or an egg, wound round a ring's shank or a bail's wire. */
+export const family: Family = {
+  id: 'twin-hoop',
+  version: 1,
+  worn: ['pendant', 'ring'],
+  text,
+  formulas: hoopFormulas,
+  params,
+  candidates,
+  bearing: (options) => hoopStock(readOptions(options)),
+  fits,
+  build,
+  review,
+  halves: (stone, options) =>
+    Object.fromEntries(Object.entries(piecesOf(stone, options)).map(([id, h]) => [id, workingOf(h)])),
+  joints,
+  outputs,
+  efforts,
+  gauges,
+  moves,
+  benchMoves,
+  withBench,
+  checks: () => ['hoops', 'shake', 'push', 'ends', 'worn', 'symmetry', 'stone'],
+  measured: { 'bind-neck': 'neck', 'shape-shank': 'ring', 'shape-loop': 'bail' },
+  mends: {
+    hoops: ['coil-far-ends', 'coil-near-ends'],
+    shake: ['coil-far-ends'],
+    push: ['coil-far-ends', 'hook'],
+    ends: ['trim'],
+    worn: ['shape-shank', 'shape-loop'],
+    symmetry: ['hook'],
+    stone: ['seat'],
+  },
+  margin: (options) => readOptions(options).margin,
+}

@@ -1,0 +1,248 @@
+import type { FamilyText } from '../family.js'
+
+/** Words of two hoops. Places in braces are filled from an operation's or finding's values. */
+export const text: FamilyText = {
+  name: 'Two hoops',
+  about:
+    'A ball or an egg lies between two hoops narrower than it. Each hoop is wound round the shank, or round the wire of a bail, at both sides.',
+  school:
+    'Two hoops and a carrier, each cut to length. Other makers work the whole from one wire, or tie the hoops with fine wire instead of winding their ends.',
+  groups: { worn: 'How it is worn', hoops: 'What holds the stone', wire: 'Wire' },
+  params: {
+    mount: 'Worn as',
+    ring: 'Finger, inside',
+    shank: 'Shank wires',
+    bulge: 'Stone into the finger’s opening',
+    bail: 'Bail, inside',
+    neck: 'Neck bind',
+    leave: 'Leaves the stone, before the top',
+    seat: 'Near hoop, inside',
+    hoop: 'Far hoop, inside',
+    play: 'Play',
+    turns: 'Turns of each end',
+    size: 'Hoop wire',
+    shankSize: 'Shank or bail wire',
+    alloy: 'Metal',
+    temper: 'Temper',
+    binding: 'Binding profile',
+    bindingSize: 'Binding wire',
+    margin: 'Spare at each end',
+  },
+  parts: {
+    pass: 'turn in passing',
+    front: 'half before the stone',
+    back: 'half behind the stone',
+    coil: 'wound ends',
+    finger: 'round the finger',
+    palm: 'bound middle',
+    turn: 'up from the finger',
+    side: 'along the stone',
+    tied: 'under the hoops’ turns',
+    hook: 'turned-back ends',
+    loop: 'bail loop',
+    leg: 'legs of the loop',
+    neck: 'neck bind',
+    shoulder: 'shoulders',
+    allowance: 'spare at the ends',
+  },
+  wires: {
+    near: 'Near hoop',
+    far: 'Far hoop',
+    hanger: 'Bail wire',
+    shank: 'Shank',
+    'shank-1': 'First shank wire',
+    'shank-2': 'Second shank wire',
+    'shank-3': 'Third shank wire',
+    'shank-4': 'Fourth shank wire',
+  },
+  joints: {
+    neck: 'neck',
+    palm: 'back of the shank',
+    'near-left': 'near hoop, in passing',
+    'near-right': 'near hoop, ends',
+    'far-left': 'far hoop, in passing',
+    'far-right': 'far hoop, ends',
+  },
+  outputs: {
+    height: 'Top to bottom',
+    width: 'Side to side',
+    thick: 'Front to back',
+    spacing: 'Between the hoops’ middles',
+    beyond: 'Stone beyond the near hoop',
+    rod: 'Rod for the hoops',
+    mandrel: 'Mandrel for the shank',
+    face: 'Face that shows',
+  },
+  findings: {
+    'twin-hoop.not-round':
+      'Two hoops hold a ball or an egg, round about its length. A {kind} would turn in them and fall out; it needs another setting.',
+    'twin-hoop.row': 'Two hoops hold one stone. This is a row: measure one of them by itself.',
+    'twin-hoop.coils-meet':
+      'With {turns} turns at each end the coils of both hoops run into each other on the side by {lacks:1} mm. Fewer turns, narrower hoops, or thinner wire.',
+    'twin-hoop.shank-apart':
+      'With the stone {bulge:1} mm into the finger’s opening no curve leads from the shank to its sides. Bring it nearer to 0.',
+    'twin-hoop.coil-in-shank':
+      'The near hoop of {seat:1} mm lies so close to the finger that its coil has no straight stretch: {lacks:1} mm are lacking. A wider near hoop, fewer turns, or lift the stone off the finger.',
+    'twin-hoop.coil-in-shoulder':
+      'Leaving the stone {leave:0}° before the top, the near hoop’s coil lacks {lacks:1} mm. Leave later, take a wider near hoop, or fewer turns.',
+    'twin-hoop.no-room-for-shoulder':
+      'Leaving {leave:0}° before the top there is no room for the curve into the neck. Leave the stone earlier.',
+    'twin-hoop.coil-too-tight':
+      'Wound round the carrier this wire is bent to a radius of {radius:2} mm; it takes {least:2} mm before it cracks. Thinner or softer wire, or a thicker shank.',
+    'twin-hoop.bend-too-tight':
+      'One bend has a radius of {radius:2} mm; this wire takes {least:2} mm before it cracks.',
+    'twin-hoop.hoop-too-wide':
+      'A hoop {hoop:1} mm inside is as wide as the stone ({across:1} mm): it slips through. A narrower one holds it.',
+    'twin-hoop.hoop-wide':
+      'A hoop {hoop:1} mm inside is {share:0} % of the stone: a knock may press it through. Nine tenths or less sits deeper.',
+    'twin-hoop.loose':
+      'A play of {play:1} mm rattles, and lets the stone wear. Up to 0.3 mm is felt as snug.',
+    'twin-hoop.hoop-on-finger':
+      'The near hoop stands {by:1} mm into the finger’s opening and is felt. Lift the stone, or take wider hoops.',
+    'twin-hoop.bulge-on-finger':
+      'The stone presses {bulge:1} mm into the finger. It is worn more easily nearer to 0.',
+    'twin-hoop.wide-shank':
+      'A shank {wide:1} mm wide wears tighter than a thin one: many makers add a quarter to half a size.',
+    'twin-hoop.face-hidden': 'The wires lie before {hidden:0} % of the stone. Thinner wire shows more of it.',
+  },
+  steps: {
+    gather: {
+      title: 'Lay everything ready',
+      say: '{hoops} for both hoops, {shank} for the rest. Flush cutter, round-nose, flat-nose and nylon-jaw pliers, a rod and a mandrel, rule, fine marker.',
+      caution: 'Eye protection on before the first cut.',
+    },
+    'gather-bound': {
+      title: 'Lay everything ready',
+      say: '{hoops} for both hoops, {shank} for the rest, {binding} for binding. Flush cutter, round-nose, flat-nose and nylon-jaw pliers, a rod and a mandrel, rule, fine marker, tape.',
+      caution: 'Eye protection on before the first cut.',
+    },
+    straighten: {
+      title: 'Straighten and clean',
+      say: 'Pull every wire through nylon jaws until it lies straight, then wipe it with a cloth.',
+      look: 'No waves left.',
+    },
+    cut: {
+      title: 'Cut the wires',
+      say: 'Cut {n} wires to the lengths on the cut list.',
+      look: 'Measure each again before the next cut.',
+      caution: 'Hold both ends: cut pieces fly.',
+    },
+    mark: {
+      title: 'Mark the wires',
+      say: 'Mark the middle of all {n} wires, and where the turns begin and end, as the cut list says.',
+      look: 'The marks of both hoops agree.',
+    },
+    align: {
+      title: 'Lay the shank wires side by side',
+      say: 'Lay the {n} shank wires side by side, marks together, and tape them a finger’s width from the middle on both sides.',
+      look: 'All flush.',
+    },
+    'bind-palm': {
+      title: 'Bind the middle of the shank',
+      say: 'Bind the {n} wires from {each:1} mm before the middle to {each:1} mm after it: about {turns} turns of {binding}.',
+      look: 'Flat and packed: this lies inside the hand.',
+    },
+    untape: {
+      title: 'Take the tape off',
+      say: 'Peel the tape off both sides and wipe the wires.',
+      look: 'No glue left on the metal.',
+    },
+    wind: {
+      title: 'Wind the {hoop} hoop',
+      say: 'From the middle mark, wind the {hoop} hoop round a rod of {rod:1} mm; it springs open to {inside:1} mm. Leave both ends long and straight.',
+      look: 'Round, and it lies on the stone without reaching its widest place.',
+    },
+    'shape-shank': {
+      title: 'Bend the shank',
+      say: 'Bend the {n} shank wires round a mandrel of {mandrel:1} mm (it springs open to {ring:1} mm), then out and up along both sides of the stone.',
+      look: 'Both sides stand equally high and equally far from the stone.',
+      caution: 'Try the ring on before anything is wound round it.',
+    },
+    'shape-loop': {
+      title: 'Bend the bail loop',
+      say: 'Bend the middle of the bail wire round a rod of {inside:1} mm and bring both legs together under it.',
+      look: 'The loop stands centred over the legs.',
+    },
+    'bind-neck': {
+      title: 'Bind the neck',
+      say: 'Bind both legs from the loop downward until it measures {length:1} mm, about {turns} turns of {binding}.',
+      look: 'Packed; both binding ends behind.',
+    },
+    'shape-sides': {
+      title: 'Lead both legs round the stone',
+      say: 'Spread the legs {leave:0}° to either side of the top and lead them down along both sides of the stone.',
+      look: 'The stone drops in and out between them.',
+    },
+    'coil-near-passing': {
+      title: 'Wind the near hoop in passing',
+      say: 'Lay the near hoop inside the left side at its marks and wind it once round, outside and back in.',
+      look: 'The hoop stands square to the sides.',
+    },
+    'coil-near-ends': {
+      title: 'Wind both ends of the near hoop',
+      say: 'At the right side wind one end upward, the other downward, {turns} turns each, {both} in all. Tight, side by side.',
+      look: 'The hoop is closed and does not slide along the sides.',
+    },
+    try: {
+      title: 'Try the stone',
+      say: 'Lay the stone in the near hoop. It should rest on the hoop all round and stand free of both sides.',
+      look: 'It does not drop through.',
+    },
+    seat: {
+      title: 'Stone in',
+      say: 'Seat the stone in the near hoop, best side out, and lay the far hoop over it.',
+      look: 'The far hoop does not reach the stone’s widest place.',
+    },
+    'coil-far-passing': {
+      title: 'Wind the far hoop in passing',
+      say: 'Press the far hoop down on the stone and wind it once round the left side at its marks.',
+      look: 'Front and back are equally far from the near hoop.',
+      caution: 'Press the wire, not the stone.',
+    },
+    'coil-far-ends': {
+      title: 'Close the far hoop',
+      say: 'At the right side wind both ends, {turns} turns each, {both} in all, drawing the hoop down onto the stone as you go.',
+      look: 'The stone turns, but does not lift.',
+      caution: 'Hold the stone low over a cloth.',
+    },
+    'hook-left': {
+      title: 'Turn the left ends back',
+      say: 'Turn the end of the left side outward and back over the far hoop’s coil, and press it flat.',
+      look: 'The hoop cannot slide off.',
+    },
+    'hook-right': {
+      title: 'Turn the right ends back',
+      say: 'Turn the end of the right side outward and back over the far hoop’s coil, and press it flat.',
+      look: 'Level with the other side.',
+    },
+    trim: {
+      title: 'Trim and tuck the ends',
+      say: 'Trim what is over (about {margin:0} mm at each end) and press every end in, toward the stone’s side.',
+      look: 'Run a finger over every end, then a scrap of thin cloth.',
+      caution: 'Cut into the hand or a cloth: ends fly.',
+    },
+  },
+  moves: {
+    narrower: 'Hoops {hoop:1} mm inside at most',
+    closer: 'Play of {play:1} mm',
+    'more-turns': '{turns} turns at each end',
+    harder: 'Half hard wire',
+    thicker: '{size} hoops',
+    'press-hoops': 'Press the far hoop {by:1} mm down onto the stone',
+  },
+  prices: {
+    narrower: 'the stone stands out farther',
+    harder: 'springs back more, and forgives fewer bends',
+    thicker: 'stiffer to wind, and seen more',
+    'more-turns': 'takes longer',
+  },
+  checks: {
+    hoops: 'Hold it by the sides only, low over a folded cloth, far hoop down: the stone stays.',
+    shake: 'Shake it over the cloth in all directions: nothing moves out.',
+    push: 'Push the stone with a thumb through the near hoop: the far one does not slide along the sides.',
+    ends: 'Feel every end with a fingertip and a scrap of cloth: nothing catches.',
+    worn: 'Wear it for a few minutes, or hang it: it sits straight and nothing presses.',
+    symmetry: 'Both sides are equally high, the hoops level.',
+    stone: 'No scratch where the hoops lie.',
+  },
+}

@@ -1,0 +1,47 @@
+import { FAMILIES, isChosen, type Chosen, type Excluded, type Stone, type Worn } from '@verger/core'
+import { useEffect, useState } from 'react'
+import { usePlanSettings, wishWithKept } from '../../app/planSettings.js'
+import { quickWorker, slowWorker } from '../../compute/usePlan.js'
+
+/** Every family worked out for a stone, each as soon as it is ready. */
+export interface AllChosen {
+  readonly chosen: readonly Chosen[]
+  readonly excluded: readonly Excluded[]
+  /** How many are still being worked out. */
+  readonly left: number
+}
+
+const NOTHING: AllChosen = { chosen: [], excluded: [], left: FAMILIES.length }
+
+/** Works out all families in both workers, one after the other in each; asked anew when stone, metal or wear change. */
+export function useChosen(stone: Stone, alloy: string, worn: Worn | undefined): AllChosen {
+  const settings = usePlanSettings()
+  const [all, setAll] = useState(NOTHING)
+  useEffect(() => {
+    if (!settings) return
+    let live = true
+    setAll(NOTHING)
+    const waiting = FAMILIES.map((f) => f.id)
+    const take = async (
+      worker: ReturnType<typeof slowWorker>,
+      wish: Awaited<ReturnType<typeof wishWithKept>>,
+    ) => {
+      for (let id = waiting.shift(); id !== undefined && live; id = waiting.shift()) {
+        const found = await worker.chooseOne({ stone, family: id, wish, settings })
+        if (!live) return
+        setAll((old) => ({
+          chosen: isChosen(found) ? [...old.chosen, found] : old.chosen,
+          excluded: isChosen(found) ? old.excluded : [...old.excluded, found],
+          left: old.left - 1,
+        }))
+      }
+    }
+    void wishWithKept({ alloy, temper: 'half hard', ...(worn ? { worn } : {}) }).then((wish) =>
+      Promise.all([take(slowWorker(), wish), take(quickWorker(), wish)]),
+    )
+    return () => {
+      live = false
+    }
+  }, [stone, alloy, worn, settings])
+  return all
+}
