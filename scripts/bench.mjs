@@ -156,6 +156,39 @@ const SUBJECTS = [
     call: (_, request) =>
       core.tryMend(request, 0, [{ id: 'deeper', values: {}, change: { frontOverlap: 1.2 } }]),
   },
+  ...[
+    [
+      'a cabochon',
+      { kind: 'cabochon', outline: 'oval', length: 30, width: 22, depth: 7, wall: 2, mineral: 'agate' },
+    ],
+    [
+      'a faceted stone',
+      { kind: 'faceted', outline: 'oval', length: 16, width: 12, depth: 7.4, mineral: 'citrine' },
+    ],
+    [
+      'a ball',
+      { kind: 'bead', form: 'sphere', outline: 'round', length: 20, width: 20, depth: 20, mineral: 'agate' },
+    ],
+  ].map(([what, stone]) => ({
+    name: `every setting for ${what}: options, plan, first check`,
+    limit: 1500,
+    calls: 4,
+    call: (i) => {
+      // a little larger each time, so that nothing is remembered
+      const by = 1 + 0.004 * i + 1e-4 * Math.random()
+      const grown = Object.fromEntries(
+        Object.entries(stone).map(([k, v]) => [k, typeof v === 'number' ? v * by : v]),
+      )
+      return core.FAMILIES.map(({ id }) =>
+        core.chooseOne({
+          stone: grown,
+          family: id,
+          wish: { alloy: 'copper', temper: 'half hard', worn: 'pendant' },
+          settings: core.DEFAULT_SETTINGS,
+        }),
+      )
+    },
+  })),
   {
     name: 'triangles and measures of a stone of any kind, as it is typed',
     limit: 30,

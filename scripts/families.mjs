@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 /** The registry's text for the family folders that there are: every folder of settings with an index.ts, but for the shared bricks. */
-export function registryOf(settings) {
+function registryOf(settings) {
   const ids = readdirSync(settings, { withFileTypes: true })
     .filter(
       (e) =>
@@ -29,12 +29,12 @@ export function family(id: string): Family {
 }
 
 const here = fileURLToPath(import.meta.url)
-if (process.argv[1] === here) {
-  const settings = process.argv[2] ?? join(here, '../../core/src/settings')
-  const target = join(settings, 'registry.ts')
-  const text = registryOf(settings)
-  if (readFileSync(target, 'utf8') !== text) {
-    writeFileSync(target, text)
-    console.log('registry.ts written')
-  }
+const [where] = process.argv.slice(2).filter((a) => !a.startsWith('--'))
+const settings = where ?? join(here, '../../core/src/settings')
+const target = join(settings, 'registry.ts')
+const text = registryOf(settings)
+if (process.argv.includes('--print')) process.stdout.write(text)
+else if (readFileSync(target, 'utf8') !== text) {
+  writeFileSync(target, text)
+  console.log('registry.ts written')
 }

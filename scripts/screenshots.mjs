@@ -9,7 +9,6 @@ const address =
 const SHOTS = [
   ['home', '/'],
   ['measure', '/pieces/piece-labradorite/measure'],
-  ['crystal', '/stones/demo-candle'],
   ['stone-space', '/stones/demo-cap'],
   ['instruments', '/stones/demo-cushion'],
   ['weaves', '/weaves'],
@@ -22,8 +21,9 @@ const SHOTS = [
   ['wrap', '/pieces/piece-labradorite/wrap'],
   ['proof', '/pieces/piece-rose/proof'],
   ['ledger', '/pieces/piece-rose/ledger'],
-  ['finished', '/ledger'],
-  ['workshop', '/workshop'],
+  ['choose', '/pieces/piece-cushion/choose'],
+  ['plan-claws', '/pieces/piece-cushion/plan'],
+  ['plan-ring', '/pieces/piece-marble/plan'],
   ['plan-dark', '/pieces/piece-prehnite/plan', { scheme: 'dark' }],
   ['wrap-phone', '/pieces/piece-labradorite/wrap', { width: 390, height: 844 }],
 ]
@@ -51,6 +51,7 @@ for (const [name, path, { scheme = 'light', width = 1280, height = 800 } = {}] o
   await page.emulateMedia({ colorScheme: scheme })
   await page.goto(address + path)
   await page.getByRole('heading', { level: 1 }).waitFor()
+  if (path.endsWith('/choose')) await page.locator('[data-left="0"]').waitFor({ timeout: 60_000 })
   if (path.endsWith('/plan')) await page.locator('[data-verdict]').waitFor({ timeout: 60_000 })
   if (name === 'instruments') {
     await page.getByRole('button', { name: 'Measure with instruments' }).click()

@@ -249,7 +249,11 @@ function named(parts: Halves['left']): Record<string, Quantity> {
 /** Both halves' shares by kind, in the order in which they come. */
 function partsOf({ left, right }: Halves): { kind: string; quantity: Quantity }[] {
   const kinds = [...new Set([...left, ...right].map((p) => p.kind))]
-  const of = (list: Halves['left'], kind: string) => list.find((p) => p.kind === kind)?.quantity
+  // a kind that comes several times in a half is added up
+  const of = (list: Halves['left'], kind: string): Quantity | undefined => {
+    const own = list.filter((p) => p.kind === kind)
+    return own.length > 1 ? work('cut.run', named(own)) : own[0]?.quantity
+  }
   return kinds.map((kind) => {
     const sides = { left: of(left, kind), right: of(right, kind) }
     const both = Object.fromEntries(Object.entries(sides).filter((e): e is [string, Quantity] => !!e[1]))

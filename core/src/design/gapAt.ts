@@ -15,8 +15,9 @@ export interface Gap {
   readonly m: Vec3
 }
 
-const reach = (s: SectionPose, m: Vec3): number =>
-  s.profile === 'round' ? s.size / 2 : support(s.profile, s.size, dot(m, s.axes[0]), dot(m, s.axes[1]))
+/** How far a section reaches toward the stone, against the direction m that points from the stone to the wire. */
+export const reach = (s: SectionPose, m: Vec3): number =>
+  s.profile === 'round' ? s.size / 2 : support(s.profile, s.size, -dot(m, s.axes[0]), -dot(m, s.axes[1]))
 
 /**
  * Gap between a wire's skin and the stone: |c - q| - h(m) with h the section's support toward the nearest point q.
@@ -61,13 +62,17 @@ export function gapAt(c: Vec3, near: Nearest, section: SectionPose): Gap {
   return { gap, m }
 }
 
-/** The point of a section nearest to q, for a section about c: of a square, clamped to its sides; of a round wire, c itself. */
+/** The point of a section nearest to q, for a section about c: of a square, clamped to its sides; of a half-round wire, to its flat and its back. */
 function nearestOf(section: SectionPose, c: Vec3, q: Vec3): Vec3 {
   const h = section.size / 2
   const d = sub(q, c)
   const [a, b] = section.axes
-  const u = Math.max(-h, Math.min(h, dot(d, a)))
-  const v = Math.max(-h, Math.min(h, dot(d, b)))
+  let [u, v] = [dot(d, a), dot(d, b)]
+  if (section.profile === 'half-round') {
+    u = Math.max(0, u)
+    const far = Math.hypot(u, v)
+    if (far > h) [u, v] = [(u * h) / far, (v * h) / far]
+  } else [u, v] = [Math.max(-h, Math.min(h, u)), Math.max(-h, Math.min(h, v))]
   return [c[0] + u * a[0] + v * b[0], c[1] + u * a[1] + v * b[1], c[2] + u * a[2] + v * b[2]]
 }
 
@@ -88,6 +93,8 @@ export function trueGapAt(
   const near = nearest(c)
   const bound = gapAt(c, near, section)
   if (section.profile === 'round' || bound.gap > within) return { ...bound, q: near.q }
+  if (near.flat || section.profile === 'half-round')
+    return widestOf(c, section, nearest, { ...bound, q: near.q })
   let q = near.q
   let found: Nearest | undefined
   let before = Infinity
@@ -102,5 +109,31 @@ export function trueGapAt(
   // the found distance is never too small, the bound never too large: where they meet, the bound's plane is the true one
   if (found && found.distance > 1e-6 && found.distance > bound.gap + MEET)
     return { gap: found.distance, m: found.m, q }
-  return { ...bound, q }
+  return { ...bound, q: near.q }
+}
+
+/**
+ * Places on section and stone found from each other in turn. Each of the stone's has a plane that the stone lies behind, and the section stands
+ * before it by a gap that is never too large for a convex stone; the widest is taken. It is the true gap once the places stand still: where a
+ * side meets a flat slope with its edge they creep there, so the widest is kept and not the last distance. On a dome they stand still soon.
+ */
+function widestOf(
+  c: Vec3,
+  section: SectionPose,
+  nearest: (p: Vec3) => Nearest,
+  bound: Gap & { readonly q: Vec3 },
+): Gap & { readonly q: Vec3 } {
+  let best = bound
+  let { q } = bound
+  let before = Infinity
+  for (let i = 0; i < 6; i++) {
+    const found = nearest(nearestOf(section, c, q))
+    q = found.q
+    // inside the section the distance says nothing; no gap is above it outside
+    const gap = Math.min(dot(sub(c, q), found.m) - reach(section, found.m), Math.abs(found.distance))
+    if (gap > best.gap) best = { gap, m: found.m, q }
+    if (found.distance <= best.gap + 1e-6 || before - found.distance < 1e-5 + 0.002 * found.distance) break
+    before = found.distance
+  }
+  return best
 }

@@ -13,7 +13,7 @@ export type {
   Form,
 } from './design.js'
 export { rollAt, sectionAt } from './rollAt.js'
-export { gapAt, trueGapAt } from './gapAt.js'
+export { gapAt, reach as reachOf, trueGapAt } from './gapAt.js'
 export type { SectionPose, Gap } from './gapAt.js'
 export { withoutNegativeZero } from './withoutNegativeZero.js'
 export { checkDesign } from './checkDesign.js'

@@ -26,6 +26,7 @@ import {
   type Surroundings,
   type Touch,
 } from './near.js'
+import { settle } from './settle.js'
 import { FIRST_REACH, walk, type WalkResult } from './walk.js'
 
 /** One of the 26 ways that the stone was pushed. */
@@ -83,6 +84,9 @@ export const CONTACT = 0.02
 const THIN = 3
 /** A contact whose normal leans out of the girdle plane by more than this, as a sine, is on a face. */
 const FACE = 0.3
+/** A stone that moves less than this has hardly any play, mm; a way that bears less than this share of what half of them bear stands out. */
+const TIGHT = 0.15
+const ODD = 0.35
 /** Neighbours whose gaps differ by less are even, mm. */
 const EVEN = 0.02
 /** A stone that went less far than this is looked at where it lay. */
@@ -222,6 +226,44 @@ const fieldWith = (
     memory,
   })
 
+/** A way at whose end nothing resists yet, followed until something does. */
+function atRest(setting: Setting, walked: Walked, springs = false): Walked {
+  if (walked.outcome === 'out') return walked
+  const { held, stations, first } = setting
+  const { d } = walked
+  const own = contactsAfter(setting, walked)
+  if (!springs && resist(fieldWith(setting, walked, own), d).force > 0) return walked
+  const memory = copyOf(first.memory)
+  const found = settle({
+    pose: walked.pose,
+    d,
+    centre: held.centre,
+    length: held.size,
+    touching: (pose, reach) => touches({ held, stations, memory }, pose, reach),
+    resistance: (pose, contacts, way) =>
+      resist(fieldWith(setting, { ...walked, pose, travel: Infinity }, contacts), way),
+    contact: CONTACT,
+    springs,
+  })
+  return found.moved ? { ...walked, pose: found.pose, travel: walked.travel + found.travel } : walked
+}
+
+/**
+ * A stone with hardly any play may have stopped where one wire has it and the next is a hair away. Ways that bear far less than the others are
+ * followed as far as a wire springs; what it meets there counts.
+ */
+function settleOdd(setting: Setting, walked: Walked[]): void {
+  if (walked.some((w) => w.outcome === 'out' || Math.abs(w.travel) > TIGHT)) return
+  const bears = (w: Walked) => resist(fieldWith(setting, w, contactsAfter(setting, w)), w.d).force
+  const forces = walked.map(bears)
+  const middle = [...forces].sort((a, b) => a - b)[forces.length >> 1]!
+  forces.forEach((force, i) => {
+    if (force >= ODD * middle) return
+    const next = atRest(setting, walked[i]!, true)
+    if (bears(next) > force) walked[i] = next
+  })
+}
+
 /** The ways of `WAYS` round a direction, nearest first. */
 function waysRound(d: Vec3): number[] {
   return WAYS.map((w, i) => ({ i, c: dot(w, d) }))
@@ -249,7 +291,8 @@ export function checkHold(design: Design, solid: Solid, mass: number, demands: D
 /** `checkHold` for anything that is held. */
 export function holdOf(setting: Setting, mass: number, demands: Demands = DEMANDS): Hold {
   const { spans } = setting
-  const walked = WAYS.map((d) => walkIn(setting, d))
+  const walked = WAYS.map((d) => atRest(setting, walkIn(setting, d)))
+  settleOdd(setting, walked)
   const own = new Map<number, Field>()
   const ownField = (i: number): Field => {
     const there = walked[i]!
@@ -276,11 +319,6 @@ export function holdOf(setting: Setting, mass: number, demands: Demands = DEMAND
     const field = between(ROUND[i]!)
     return field ? resist(field, d) : nothing(d)
   })
-  /** In one direction the stone is pushed itself, and asked where it came to rest. */
-  const exact = (d: Vec3): Field => {
-    const there = walkIn(setting, d)
-    return fieldWith(setting, there, there.outcome === 'out' ? [] : contactsAfter(setting, there))
-  }
   const named = DIRECTIONS.map(({ d }, i) => {
     const there = walked[i]!
     return there.outcome === 'out' ? nothing(d) : resist(ownField(i), d)
@@ -288,6 +326,15 @@ export function holdOf(setting: Setting, mass: number, demands: Demands = DEMAND
   const order = sphere.map((_, i) => i).sort((a, b) => sphere[a]!.force - sphere[b]!.force || a - b)
   const caught = walked.every((w) => w.outcome === 'caught')
   const leastNamed = Math.min(...named.map((r) => r.force))
+  /** In one direction the stone is pushed itself, and asked where it came to rest. */
+  const exact = (d: Vec3): Field => {
+    const there = atRest(setting, walkIn(setting, d))
+    const field = fieldWith(setting, there, there.outcome === 'out' ? [] : contactsAfter(setting, there))
+    const odd = Math.abs(there.travel) <= TIGHT && resist(field, d).force < ODD * leastNamed
+    if (!odd || there.outcome === 'out') return field
+    const next = atRest(setting, there, true)
+    return fieldWith(setting, next, contactsAfter(setting, next))
+  }
   const free = walked.find((w) => w.outcome === 'out')
   const found = free
     ? { d: free.d, found: nothing(free.d) }

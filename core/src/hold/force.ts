@@ -1,4 +1,4 @@
-import { cross, dot, solveByColumns, sub, unit, type ColumnBasis, type Vec3 } from '../geom/index.js'
+import { along, cross, dot, solveByColumns, sub, unit, type ColumnBasis, type Vec3 } from '../geom/index.js'
 import { collapseLoad } from '../path/index.js'
 import { lowYield, pullLoad, shearLoad, type Span, type Station } from './stations.js'
 import type { Touch } from './near.js'
@@ -171,6 +171,14 @@ export interface Resistance {
  */
 const SLIDE = 100
 
+/** Beside a direction in which the program gets stuck others are asked, this far off it. */
+const HAIR = 1e-5
+const TILTS: readonly Vec3[] = [
+  [0.61, 0.29, 0.37],
+  [-0.43, 0.71, -0.31],
+  [0.23, -0.67, 0.53],
+]
+
 /** Where the last direction asked of a field ended: the next begins there. After FRESH of them rounding is not carried on. */
 const bases = new WeakMap<Field, { readonly basis: ColumnBasis; used: number }>()
 const FRESH = 24
@@ -181,7 +189,7 @@ const FRESH = 24
  * min Σ over spans of max (c n·motion)₊, whose rows are six and one a span however many contacts there are.
  * @example resist(field, [0, 0, 1]).force // 7.4
  */
-export function resist(field: Field, d: Vec3): Resistance {
+export function resist(field: Field, d: Vec3, tilts = 0): Resistance {
   const { wrench, cap, row, used } = field
   const none: Resistance = { force: 0, motion: { v: d, w: [0, 0, 0] }, giving: [] }
   const count = cap.length
@@ -204,9 +212,9 @@ export function resist(field: Field, d: Vec3): Resistance {
       // the direction's own row: it goes at least 1 along d
       let worst = 1e-7
       let at = -1
-      const along = 1 - (d[0] * y0 + d[1] * y1 + d[2] * y2)
-      if (along > worst) {
-        worst = along
+      const short = 1 - (d[0] * y0 + d[1] * y1 + d[2] * y2)
+      if (short > worst) {
+        worst = short
         at = -2
       }
       for (let i = 0, o = 0; i < count; i++, o += 6) {
@@ -246,7 +254,10 @@ export function resist(field: Field, d: Vec3): Resistance {
   if (!result) {
     bases.delete(field)
     // begun elsewhere it got stuck: once more from the start
-    return known ? resist(field, d) : none
+    if (known) return resist(field, d, tilts)
+    // many contacts in mirrored places: a direction beside this one has fewer answers that are alike
+    const tilt = TILTS[tilts]
+    return tilt ? resist(field, unit(along(d, tilt, HAIR)), tilts + 1) : none
   }
   const { y } = result
   bases.set(field, { basis: result.basis, used: result.basis === known?.basis ? known.used : 0 })

@@ -1,17 +1,11 @@
-import { remember, type MeshIndex, type Vec3 } from '../geom/index.js'
+import type { MeshIndex, Vec3 } from '../geom/index.js'
 import {
   bodyOf,
   bodyVolume,
   outlineNearest,
-  isDomed,
-  isEgg,
-  outlineOf,
   shapeOf,
-  solidOf,
   type DomeSeed,
-  type FullStone,
   type Nearest,
-  type Shape,
   type Solid,
 } from '../stone/index.js'
 
@@ -103,7 +97,7 @@ function nearestOnEllipse(a: number, b: number, x: number, y: number): readonly 
 }
 
 /** A ball, or an egg turned about y, as it is held: its half width and half length in mm. Exact to 1e-9. */
-function heldEgg(a: number, b: number): Held {
+export function heldEgg(a: number, b: number): Held {
   return {
     nearest: ([x, y, z]) => {
       const r = Math.hypot(x, z)
@@ -122,29 +116,4 @@ function heldEgg(a: number, b: number): Held {
     centre: [0, 0, 0],
     size: Math.max(a, b),
   }
-}
-
-const meshes = remember<Shape, Held>(8)
-
-/**
- * Any measured stone as it is held: domed ones and eggs by their closed forms (drill holes left aside: no wire enters them), all others
- * by their triangles. @throws RangeError for measures that enclose nothing
- */
-export function heldStone(stone: FullStone): Held {
-  if (isDomed(stone)) return heldOf(solidOf(stone))
-  if (isEgg(stone)) return heldEgg((stone.width + stone.depth) / 4, stone.length / 2)
-  const shape = shapeOf(stone)
-  return meshes(shape, () => {
-    const outline = shape.body.outline
-    const held = heldMesh(shape.index, shape.mass.centre, stone.kind === 'faceted' && outlineOf(stone).convex)
-    return outline
-      ? {
-          ...held,
-          outside: (x, y) => {
-            const e = outlineNearest(outline, x, y)
-            return { distance: e.distance, way: [e.nx, e.ny] as const }
-          },
-        }
-      : held
-  })
 }

@@ -1,4 +1,4 @@
-import { trueGapAt } from '../design/index.js'
+import { reachOf, trueGapAt } from '../design/index.js'
 import { add, along, cross, dot, sub, type Vec3 } from '../geom/index.js'
 import { support } from '../wire/index.js'
 import type { Held } from './held.js'
@@ -149,7 +149,7 @@ export function measure({ held, stations, memory }: Scene, pose: Pose, i: number
       // the gap falls as the wire's middle goes against the normal
       slope: dot(m, way),
       // the wire's skin stands before the plane by its gap
-      plane: dot(m, c) - support(section.profile, section.size, dot(m, axes[0]), dot(m, axes[1])) - gap,
+      plane: dot(m, c) - reachOf({ ...section, axes }, m) - gap,
     }
   }
   let best = look(memory.u[i]!)
@@ -208,8 +208,9 @@ export function atLeast({ held, stations, memory }: Scene, { axes, shift }: Pose
       support(
         section.profile,
         section.size,
-        n0 * u[0] + n1 * u[1] + n2 * u[2],
-        n0 * v[0] + n1 * v[1] + n2 * v[2],
+        // toward the stone
+        -(n0 * u[0] + n1 * u[1] + n2 * u[2]),
+        -(n0 * v[0] + n1 * v[1] + n2 * v[2]),
       )
     )
   }
@@ -239,8 +240,7 @@ function measureAll(scene: Scene, pose: Pose, i: number, reach: number): Touch[]
   const thick = section.size * Math.SQRT1_2
   const others = held.nearestAll(toStone(pose, p), reach + thick).flatMap(({ q, m, distance }): Touch[] => {
     const [at, way] = [fromStone(pose, q), turnBack(pose, m)]
-    const gap =
-      distance - support(section.profile, section.size, dot(way, section.axes[0]), dot(way, section.axes[1]))
+    const gap = distance - reachOf(section, way)
     // the nearest of all was measured exactly
     const same = dot(way, nearest.m) > SAME_WAY
     return same || gap > reach ? [] : [{ station: i, m: way, q: at, gap }]

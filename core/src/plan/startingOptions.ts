@@ -116,7 +116,9 @@ function trial(
       const hold = holdOf(setting, mass, demands)
       if (hold.verdict === 'sound' && staysSound(c.design, setting, hold, ask)) return options
       if (!best || hold.timesWeight > best.times) best = { options, times: hold.timesWeight }
-      needed = Math.max(needed, 0.85 * strength * (demands.knocked / Math.max(hold.timesWeight, 10)))
+      // what hardly holds at all lacks reach, not strength
+      if (hold.timesWeight >= demands.worn)
+        needed = Math.max(needed, 0.85 * strength * (demands.knocked / Math.max(hold.timesWeight, 10)))
     }
     left = later
   }

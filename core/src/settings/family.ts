@@ -67,6 +67,8 @@ export interface EffortWorking {
 export interface NamedQuantity {
   readonly id: string
   readonly quantity: Quantity
+  /** It is a size to bend over: the nearest tool that is owned is told beside it. */
+  readonly tool?: 'rod' | 'jaws'
 }
 
 /** Words of a family: for its params, values, parts, wires, findings and steps. */

@@ -49,7 +49,9 @@ export function wireShapes(design: Design): RigidShape[] {
     const half = size.mm / 2
     const corners = list.map(({ s, at }) => {
       const [u, v] = sectionAt(wire, s, at.t).axes
-      return SIDES.map(([a, b]) => along(along(at.p, u, a * half), v, b * half))
+      return (profile === 'half-round' ? BACK : SIDES).map(([a, b]) =>
+        along(along(at.p, u, a * half), v, b * half),
+      )
     })
     return list.slice(1).map((_, i) => ({ kind: 'hull', points: [...corners[i]!, ...corners[i + 1]!] }))
   })
@@ -60,6 +62,8 @@ const SIDES = [
   [-1, -1],
   [1, -1],
 ] as const
+/** Half-round: its flat side, and its back in four chords. */
+const BACK = [0, 0.25, 0.5, 0.75, 1].map((k) => [Math.sin(Math.PI * k), Math.cos(Math.PI * k)] as const)
 
 /** A stone as rigid pieces: one hull, or wedges round its middle where its outline is hollow. Holes are filled: no wire of a setting goes loose in one. */
 export function stoneShapes(stone: FullStone): RigidShape[] {

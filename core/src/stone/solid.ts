@@ -9,6 +9,8 @@ export interface Nearest {
   readonly q: Vec3
   readonly m: Vec3
   readonly distance: number
+  /** On a face that is flat or straight one way: a facet, not a dome. */
+  readonly flat?: true
   /** At a sharp edge: the two face normals between which all directions are normal to the stone. */
   readonly edge?: readonly [Vec3, Vec3]
   /** Of a point above the wall and outside the outline: how far outside, and in which direction. */

@@ -68,8 +68,21 @@ export function section(profile: Profile, size: number): Section {
 
 /**
  * Support of the section in a direction with components (u, v) in its own axes: how far it reaches from its centreline.
- * Round d/2; square a/2 (|u| + |v|). Half-round is taken as its enclosing circle.
+ * Round d/2; square a/2 (|u| + |v|). The centreline of half-round is the middle of its flat side, u points to its back: r toward the
+ * back, r |v| toward the flat.
+ * @example support('half-round', 1, -1, 0) // 0: nothing stands out of the flat side
  */
 export function support(profile: Profile, size: number, u: number, v: number): number {
-  return profile === 'square' ? (size / 2) * (Math.abs(u) + Math.abs(v)) : (size / 2) * Math.hypot(u, v)
+  switch (profile) {
+    case 'square':
+      return (size / 2) * (Math.abs(u) + Math.abs(v))
+    case 'half-round':
+      return (size / 2) * (u > 0 ? Math.hypot(u, v) : Math.abs(v))
+    case 'round':
+      return (size / 2) * Math.hypot(u, v)
+    default: {
+      const never: never = profile
+      throw new RangeError(`unknown profile ${String(never)}`)
+    }
+  }
 }

@@ -2,6 +2,8 @@ import { measurePath, rollAt, segmentAt, segmentLength, type Path, type Vec3, ty
 import { BufferGeometry, Float32BufferAttribute } from 'three'
 
 const ROUND_SIDES = 8
+/** Chords of a half-round wire's back. */
+const HALF_SIDES = 5
 
 /** Lengths along a path at which its tube has a ring: ends of lines, and steps along curves. */
 function stops(path: Path): number[] {
@@ -30,10 +32,15 @@ export function wireGeometry(wire: Wire, path: Path): BufferGeometry {
         [-1, -1],
         [1, -1],
       ]
-    : Array.from({ length: ROUND_SIDES }, (_, i) => {
-        const a = (2 * Math.PI * i) / ROUND_SIDES
-        return [Math.cos(a), Math.sin(a)] as const
-      })
+    : wire.stock.profile === 'half-round'
+      ? Array.from({ length: HALF_SIDES + 1 }, (_, i) => {
+          const a = (Math.PI * i) / HALF_SIDES
+          return [Math.sin(a), Math.cos(a)] as const
+        })
+      : Array.from({ length: ROUND_SIDES }, (_, i) => {
+          const a = (2 * Math.PI * i) / ROUND_SIDES
+          return [Math.cos(a), Math.sin(a)] as const
+        })
   const m = measurePath(path)
   const same = path === wire.path
   const positions: number[] = []

@@ -5,6 +5,7 @@ import { fullStone, isDomed, outlineOf, stoneErrors, type FullStone, type Stone 
 import { numberOf } from '../../working/index.js'
 import type { Options } from '../family.js'
 import { bendGap } from '../shared/faceBend.js'
+import { kindWord } from '../shared/kindWord.js'
 import { bailRuns } from '../shared/rolledBail.js'
 import { bendsOf, frameBasis, type FrameBasis } from './build.js'
 import { leastBend, readOptions } from './options.js'
@@ -21,7 +22,7 @@ function unfitStone(stone: FullStone): Finding | undefined {
     code: `bound-frame.${code}`,
     severity: 'error',
     field,
-    values: { kind: stone.kind, outline: stone.outline },
+    values: { kind: kindWord(stone), outline: stone.outline },
   })
   if (stone.group?.kind === 'row') return say('row', 'group')
   if (!isDomed(stone)) return say('not-domed', 'kind')

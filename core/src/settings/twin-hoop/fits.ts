@@ -4,6 +4,7 @@ import { leastRadius } from '../../path/index.js'
 import { fullStone, isEgg, stoneErrors, outlineRun, type Stone } from '../../stone/index.js'
 import { numberOf } from '../../working/index.js'
 import type { Options } from '../family.js'
+import { kindWord } from '../shared/kindWord.js'
 import { shoulderOf } from '../shared/shoulder.js'
 import { basisOf } from './build.js'
 import { leastBend } from './options.js'
@@ -23,7 +24,7 @@ export function fits(stone: Stone, options?: Options): Finding[] {
   if (wrong.length > 0) return wrong
   const full = fullStone(stone)
   if (stone.group?.kind === 'row') return [say('row', 'error', 'group', {})]
-  if (!isEgg(full)) return [say('not-round', 'error', 'kind', { kind: full.form ?? full.kind })]
+  if (!isEgg(full)) return [say('not-round', 'error', 'kind', { kind: kindWord(full) })]
   if (!options) return []
   const out: Finding[] = []
   const { o, geometry: g } = basisOf(stone, options)

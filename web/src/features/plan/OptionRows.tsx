@@ -39,11 +39,16 @@ export function OptionRows({
   const { params, text } = family(familyId)
   const [details, setDetails] = useState(false)
   const [window, setWindow] = useState<string>()
-  const list = params(stone).filter(
-    (p) =>
-      (details || !p.detail) &&
-      (p.shownWhen === undefined || options[p.shownWhen.option] === p.shownWhen.equals),
+  const asked = params(stone).filter(
+    (p) => p.shownWhen === undefined || options[p.shownWhen.option] === p.shownWhen.equals,
   )
+  // together with what changes the same, in the order in which each group first comes
+  const groups = [...new Set(asked.map((p) => p.group))]
+  const list = groups.flatMap((g) => asked.filter((p) => p.group === g && (details || !p.detail)))
+  const hidden = groups
+    .filter((g) => asked.some((p) => p.group === g && p.detail))
+    .map((g) => (text.groups[g] ?? g).toLowerCase())
+    .join(', ')
   const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
   const metal = typeof options.alloy === 'string' ? options.alloy : undefined
   const wires = drawer.data?.some((r) => r.item.kind === 'wire') ? drawer.data : undefined
@@ -52,8 +57,13 @@ export function OptionRows({
     wires && isSize(p) ? (size: string) => hasWire(wires, size, metal) : undefined
   return (
     <div className="mt-2">
-      {list.map((p) => (
+      {list.map((p, i) => (
         <Fragment key={p.id}>
+          {p.group !== list[i - 1]?.group && (
+            <h3 className="mt-2 mb-0 font-sans text-[14.5px] font-semibold text-soft">
+              {text.groups[p.group] ?? p.group}
+            </h3>
+          )}
           <div className="grid min-h-[34px] grid-cols-[minmax(0,1fr)_minmax(0,290px)] items-center gap-3 border-b border-line">
             <span className="flex flex-wrap items-baseline gap-x-3">
               <label htmlFor={`option-${p.id}`}>{text.params[p.id] ?? p.id}</label>
@@ -88,14 +98,16 @@ export function OptionRows({
           )}
         </Fragment>
       ))}
-      <button
-        type="button"
-        className="mt-2 font-semibold text-copper underline"
-        aria-expanded={details}
-        onClick={() => setDetails(!details)}
-      >
-        {details ? 'Fewer' : 'Details: neck and allowance'}
-      </button>
+      {hidden !== '' && (
+        <button
+          type="button"
+          className="mt-2 font-semibold text-copper underline"
+          aria-expanded={details}
+          onClick={() => setDetails(!details)}
+        >
+          {details ? 'Fewer' : `Details: ${hidden}`}
+        </button>
+      )}
     </div>
   )
 }

@@ -347,9 +347,9 @@ const mutable = (options: Options) =>
 
 function Row({ name, children }: { name: string; children: React.ReactNode }) {
   return (
-    <div className="flex items-baseline justify-between border-b border-line py-[3px]">
+    <div className="flex items-baseline justify-between gap-3 border-b border-line py-[3px]">
       <dt className="text-soft">{name}</dt>
-      <dd className="m-0">{children}</dd>
+      <dd className="m-0 shrink-0 whitespace-nowrap">{children}</dd>
     </div>
   )
 }

@@ -15,7 +15,8 @@ export function PlanSheet({ plan, name, lit }: { plan: Plan; name: string; lit?:
   const y0 = Math.min(...boxes.map((b) => b.y0))
   const y1 = Math.max(...boxes.map((b) => b.y1))
   const tall = y1 - y0
-  const u = tall / 26
+  // what is wide is drawn smaller: its letters are not
+  const u = Math.max(tall / 26, boxes.reduce((sum, b) => sum + b.x1 - b.x0, 0) / 44)
   const gap = u * 2
   let x = u * 3.6
   const at = boxes.map((b) => {
