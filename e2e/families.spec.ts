@@ -4,6 +4,12 @@ import { choose, demo, toTheLedger, url } from './pages'
 /** A stone that each family takes, from the demo tray, and one of its steps that counts. */
 const ROADS = [
   { family: 'twin-hoop', stone: 'demo-snowball', worn: 'pendant', counts: 'Close the far hoop' },
+  {
+    family: 'corner-claws',
+    piece: 'piece-cushion',
+    worn: 'pendant',
+    counts: 'Tie the top left corner, 1 of 4',
+  },
   { family: 'twin-hoop', piece: 'piece-marble', worn: 'ring', counts: 'Close the far hoop' },
 ] as const
 

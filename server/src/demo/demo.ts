@@ -134,6 +134,7 @@ export const DEMO_STONES: readonly DemoStone[] = [
       ...cab('cushion', 'aquamarine', 16, 14, 10, { girdle: 0.5, crown: 2.6, table: 58 }),
       kind: 'faceted',
     },
+    piece: { name: 'Pond ice pendant', station: 'plan', alloy: 'sterling silver' },
   },
   {
     id: 'demo-spark',
