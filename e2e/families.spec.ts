@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { readFileSync } from 'node:fs'
 import { choose, demo, toTheLedger, url } from './pages'
 
 /** A stone that each family takes, from the demo tray, and one of its steps that counts. */
@@ -37,3 +38,34 @@ for (const road of ROADS) {
     expect(counted).toBe(true)
   })
 }
+
+test('a planned piece is saved in three dimensions, every wire by its name, in metres', async ({ page }) => {
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-cushion/plan`)
+  await expect(page.locator('[data-verdict]')).toBeVisible({ timeout: 60_000 })
+  await page.getByRole('button', { name: 'in space' }).click()
+  await expect(page.getByTestId('solid')).toHaveAttribute('data-settled', /^\d+$/, { timeout: 60_000 })
+  await page.getByRole('button', { name: 'details', exact: true }).click()
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save as glTF' }).click()
+  const file = readFileSync(await (await download).path())
+  // the header of a binary glTF of version 2, then its JSON
+  expect(file.toString('ascii', 0, 4)).toBe('glTF')
+  expect([file.readUInt32LE(4), file.readUInt32LE(8)]).toEqual([2, file.length])
+  const length = file.readUInt32LE(12)
+  const gltf = JSON.parse(file.toString('utf8', 20, 20 + length)) as {
+    nodes: { name?: string; mesh?: number; scale?: number[]; matrix?: number[] }[]
+    meshes: { primitives: { attributes: { POSITION: number } }[] }[]
+    accessors: { min: number[]; max: number[] }[]
+  }
+  const named = (name: string) => gltf.nodes.find((n) => n.name === name)!
+  for (const name of ['stone', 'seat-top', 'claw-left']) expect(named(name)).toBeDefined()
+  const { POSITION } = gltf.meshes[named('stone').mesh!]!.primitives[0]!.attributes
+  const { min, max } = gltf.accessors[POSITION]!
+  // the stone is 14 by 16 by 10 mm, and the whole is a thousandth of it
+  expect([0, 1, 2].map((k) => Number((max[k]! - min[k]!).toFixed(1)))).toEqual([14, 16, 10])
+  const whole = named('corner-claws')
+  expect((whole.scale ?? [whole.matrix![0], whole.matrix![5], whole.matrix![10]]).map(Number)).toEqual([
+    0.001, 0.001, 0.001,
+  ])
+})

@@ -20,6 +20,7 @@ export default function PieceSolid({
   onPick,
   names,
   moved,
+  called = 'piece',
   className = 'h-[392px]',
 }: {
   /** Without one the stone is shown alone. */
@@ -31,6 +32,8 @@ export default function PieceSolid({
   lit?: string | undefined
   onPick?: ((wire: string | undefined) => void) | undefined
   names: Readonly<Record<string, string>>
+  /** Name under which it is saved. */
+  called?: string
   /** The stone in another pose, and the piece moved by a hand: without one as it lies. */
   moved?: { readonly pose: Pose; readonly hand: Vec3 } | undefined
   className?: string
@@ -150,6 +153,15 @@ export default function PieceSolid({
                 onChange={(e) => setSection(e.target.valueAsNumber)}
               />
             </label>
+            {design && (
+              <button
+                type="button"
+                className="border-0 bg-transparent p-1 text-copper underline"
+                onClick={() => void import('./saveGltf.js').then((m) => m.saveGltf(design, stone, called))}
+              >
+                Save as glTF
+              </button>
+            )}
             {design && (
               <label className="flex items-center gap-1">
                 wires apart

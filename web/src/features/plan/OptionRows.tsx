@@ -15,6 +15,7 @@ import { api } from '../../app/api.js'
 import { sayLength, useSettings } from '../../app/workshop.js'
 import { hasWire } from '../drawer/tools.js'
 import { GaugeWindow } from './GaugeWindow.js'
+import { StepEffect } from './StepEffect.js'
 import { readLength } from '../../ui/readLength.js'
 
 /** Options of a family as rows with steps, drawn from its params: the page knows no family. */
@@ -39,6 +40,7 @@ export function OptionRows({
   const { params, text } = family(familyId)
   const [details, setDetails] = useState(false)
   const [window, setWindow] = useState<string>()
+  const [focused, setFocused] = useState<string>()
   const asked = params(stone).filter(
     (p) => p.shownWhen === undefined || options[p.shownWhen.option] === p.shownWhen.equals,
   )
@@ -49,6 +51,7 @@ export function OptionRows({
     .filter((g) => asked.some((p) => p.group === g && p.detail))
     .map((g) => (text.groups[g] ?? g).toLowerCase())
     .join(', ')
+  const held = list.find((p) => p.id === focused && p.kind !== 'places')
   const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
   const metal = typeof options.alloy === 'string' ? options.alloy : undefined
   const wires = drawer.data?.some((r) => r.item.kind === 'wire') ? drawer.data : undefined
@@ -56,7 +59,11 @@ export function OptionRows({
   const keptOf = (p: Param) =>
     wires && isSize(p) ? (size: string) => hasWire(wires, size, metal) : undefined
   return (
-    <div className="mt-2">
+    <div className="mt-1" onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && setFocused(undefined)}>
+      {/* a line of its own: rows stand still while the focus goes from one to the next */}
+      <div className="min-h-[24px]">
+        {held && plan && settings && <StepEffect plan={plan} param={held} settings={settings} />}
+      </div>
       {list.map((p, i) => (
         <Fragment key={p.id}>
           {p.group !== list[i - 1]?.group && (
@@ -64,7 +71,10 @@ export function OptionRows({
               {text.groups[p.group] ?? p.group}
             </h3>
           )}
-          <div className="grid min-h-[34px] grid-cols-[minmax(0,1fr)_minmax(0,290px)] items-center gap-3 border-b border-line">
+          <div
+            onFocus={() => setFocused(p.id)}
+            className="grid min-h-[34px] grid-cols-[minmax(0,1fr)_minmax(0,290px)] items-center gap-3 border-b border-line"
+          >
             <span className="flex flex-wrap items-baseline gap-x-3">
               <label htmlFor={`option-${p.id}`}>{text.params[p.id] ?? p.id}</label>
               {isSize(p) && plan && settings && (

@@ -162,6 +162,7 @@ function Planner({
               lit={lit}
               onPick={setLit}
               names={text.wires}
+              called={piece.name || 'piece'}
             />
           ) : (
             <p className="p-8 text-soft">

@@ -1,0 +1,26 @@
+import type { OptionValue, Param } from '@verger/core'
+
+/** The values one step under and one step over; none for places, and none past the ends. */
+export function stepsFrom(
+  p: Param,
+  value: OptionValue,
+): Readonly<Record<'less' | 'more', OptionValue | undefined>> {
+  switch (p.kind) {
+    case 'integer':
+    case 'number': {
+      const at = (by: number) => Number((Number(value) + by).toFixed(3))
+      const [less, more] = [at(-p.step), at(p.step)]
+      return { less: less >= p.min ? less : undefined, more: more <= p.max ? more : undefined }
+    }
+    case 'choice': {
+      const i = p.values.indexOf(String(value))
+      return { less: p.values[i - 1], more: p.values[i + 1] }
+    }
+    case 'places':
+      return { less: undefined, more: undefined }
+    default: {
+      const never: never = p
+      throw new RangeError(`unknown param ${JSON.stringify(never)}`)
+    }
+  }
+}

@@ -1,0 +1,63 @@
+import { alloy, fullStone, mineral, type Design, type Stone } from '@verger/core'
+import { Color, DoubleSide, Group, Matrix4, Mesh, MeshStandardMaterial, Vector3 } from 'three'
+import { GLTFExporter } from 'three/examples/jsm/exporters/GLTFExporter.js'
+import { turnFrames } from '../drawing/project.js'
+import { stoneGeometry } from './stoneGeometry.js'
+import { turnGeometry } from './turnGeometry.js'
+import { wireGeometry } from './wireGeometry.js'
+
+/** glTF counts in metres, y up and z toward the viewer: the piece's own frame, a thousandth. */
+const METRES = 0.001
+
+/** A design as a binary glTF file: every wire, the turns of every bind and the stone, under their own names, in metres. */
+export async function gltfOf(design: Design, stone: Stone): Promise<ArrayBuffer> {
+  const piece = new Group()
+  piece.name = design.family
+  piece.scale.setScalar(METRES)
+  const metal = (colour: string) =>
+    new MeshStandardMaterial({ color: new Color(colour), metalness: 0.9, roughness: 0.35, side: DoubleSide })
+  const [, body] = mineral(stone.mineral).colour
+  const heart = new Mesh(
+    stoneGeometry(fullStone(stone)),
+    new MeshStandardMaterial({ color: new Color(body), metalness: 0, roughness: 0.15, side: DoubleSide }),
+  )
+  heart.name = 'stone'
+  piece.add(heart)
+  for (const wire of design.wires) {
+    const mesh = new Mesh(wireGeometry(wire, wire.path), metal(alloy(wire.stock.alloy).colour))
+    mesh.name = wire.id
+    piece.add(mesh)
+  }
+  const paths = new Map(design.wires.map((w) => [w.id, w.path]))
+  for (const joint of design.joints) {
+    const frames = turnFrames(design, joint, paths)
+    if (frames.length === 0) continue
+    const bind = new Group()
+    bind.name = `bind ${joint.id}`
+    const geometry = turnGeometry(joint, frames[0]!.half)
+    const material = metal(alloy(joint.binder.alloy).colour)
+    for (const f of frames) {
+      const turn = new Mesh(geometry, material)
+      turn.applyMatrix4(
+        new Matrix4()
+          .makeBasis(new Vector3(...f.across), new Vector3(...f.deep), new Vector3(...f.along))
+          .setPosition(...f.centre),
+      )
+      bind.add(turn)
+    }
+    piece.add(bind)
+  }
+  const made = await new GLTFExporter().parseAsync(piece, { binary: true })
+  if (!(made instanceof ArrayBuffer)) throw new Error('the file could not be made')
+  return made
+}
+
+/** Offers the piece as a file in three dimensions. */
+export async function saveGltf(design: Design, stone: Stone, name: string): Promise<void> {
+  const url = URL.createObjectURL(new Blob([await gltfOf(design, stone)], { type: 'model/gltf-binary' }))
+  const link = document.createElement('a')
+  link.href = url
+  link.download = `${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.glb`
+  link.click()
+  URL.revokeObjectURL(url)
+}
