@@ -30,6 +30,9 @@ function figuresIn(value: unknown, into: Quantity[] = []): Quantity[] {
 const takes = (stone: Stone) =>
   FAMILIES.filter((f) => f.fits(stone).every((x) => x.severity !== 'error')).map((f) => f.id)
 
+const TAKEN = DEMO_STONES.flatMap((d) => takes(d.stone).map((id) => [d.name, id, d] as const))
+const PLANNED = TAKEN.filter(([, id, d], i) => d.piece || TAKEN.findIndex((t) => t[1] === id) === i)
+
 describe('the demo workshop', () => {
   it('holds at least fourteen stones of every kind, and each can be saved as it is', () => {
     expect(DEMO_STONES.length).toBeGreaterThanOrEqual(14)
@@ -49,7 +52,8 @@ describe('the demo workshop', () => {
     },
   )
 
-  it.each(DEMO_STONES.flatMap((d) => takes(d.stone).map((id) => [d.name, id, d] as const)))(
+  // those that are planned in the demo, and the first of each family
+  it.each(PLANNED)(
     '%s in %s: every figure that is shown, evaluated anew from its inputs, gives the shown value',
     (_, id, demo) => {
       const options = startingOptions(demo.stone, id, {

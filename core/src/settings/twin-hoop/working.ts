@@ -326,11 +326,16 @@ export function outputs(stone: Stone, options: Options): NamedQuantity[] {
     { id: 'thick', quantity: work('hoops.extent', axis('z')) },
     { id: 'spacing', quantity: spacing },
     { id: 'beyond', quantity: work('hoops.beyond', plain) },
-    { id: 'rod', quantity: work('hoops.rod', { hoop: hoops.hoop!, size: hoops.size!, ...spring }) },
+    {
+      id: 'rod',
+      quantity: work('hoops.rod', { hoop: hoops.hoop!, size: hoops.size!, ...spring }),
+      tool: 'rod' as const,
+    },
     ...(ring
       ? [
           {
             id: 'mandrel',
+            tool: 'rod' as const,
             quantity: work('hoops.mandrel', { ring: worn.ring!, shankSize: hoops.shankSize!, ...spring }),
           },
         ]
