@@ -364,7 +364,8 @@ function Nearest({ output }: { output: NamedQuantity }) {
   const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
   const own = roundTools(drawer.data ?? []).filter((t) => Boolean(t.flat) === (output.tool === 'jaws'))
   const [best] = nearestTools(numberOf(output.quantity), own, (across) => across)
-  if (!best) return null
+  // a tool that is far off is no help
+  if (!best || Math.abs(best.off) > 0.15 * numberOf(output.quantity)) return null
   return (
     <span className="block text-[14.5px] text-soft">
       nearest of yours: {best.tool.name}
