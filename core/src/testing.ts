@@ -1,3 +1,4 @@
+import { examples } from './settings/bound-frame/examples.js'
 import type { Options } from './settings/index.js'
 import type { Stone } from './stone/index.js'
 
@@ -13,33 +14,8 @@ export function seeded(seed: number): () => number {
   }
 }
 
-export const OVAL: Stone = {
-  kind: 'cabochon',
-  outline: 'oval',
-  length: 30,
-  width: 22,
-  depth: 7,
-  wall: 2,
-  mineral: 'labradorite',
-}
+const [frame] = examples.sound
 
-export const FRAME: Options = {
-  wires: 3,
-  size: '20 AWG',
-  profile: 'square',
-  alloy: 'copper',
-  temper: 'half hard',
-  binding: 'half-round',
-  bindingSize: '24 AWG',
-  foot: 9,
-  neck: 6,
-  leave: 24,
-  neckRadius: 2.1,
-  frontBends: [1.4, 4, 8, 10.6],
-  frontOverlap: 1.4,
-  backBends: [1.4, 4, 8, 10.6],
-  backOverlap: 1.6,
-  bail: 5,
-  tail: 22,
-  margin: 10,
-}
+/** For tests only: a flat-backed oval and a frame that holds it, the family's own first example. */
+export const OVAL: Stone = frame!.stone
+export const FRAME: Options = frame!.options

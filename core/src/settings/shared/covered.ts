@@ -5,7 +5,7 @@ const CELLS = 110
 
 /**
  * Share (0 to 1) of a face that wires lie before, seen along z: squares of a raster (110 across the smaller side) whose middle is inside
- * the face and under a wire whose middle is above `above`. Wires that cross are counted once. Within 1 % of a finer raster.
+ * the face and under a wire whose middle is above `above`. Wires that cross are counted once.
  */
 export function coveredShare(spec: {
   readonly wires: readonly { readonly path: Path; readonly size: number }[]
