@@ -1,4 +1,4 @@
-import { DEFAULT_SETTINGS } from '@verger/core'
+import { DEFAULT_SETTINGS, type Design } from '@verger/core'
 import { z } from 'zod'
 import { roleSchema } from './accounts.js'
 import { benchEventSchema, choicesSchema, stoneSchema } from './piece.js'
@@ -206,6 +206,23 @@ export const planSavedSchema = z.object({
   differences: z.array(z.object({ wire: z.string(), shown: z.number(), computed: z.number() })),
 })
 export type PlanSaved = z.infer<typeof planSavedSchema>
+
+/** What a saved plan looks like and what is done for it; null where there is no plan, or none that can be built any more. */
+export const glanceSchema = z.object({
+  seen: z
+    .object({
+      design: z.record(z.string(), z.unknown()) as unknown as z.ZodType<Design>,
+      steps: z.array(
+        z.object({
+          id: z.string(),
+          title: z.string(),
+          turns: z.number().nullable(),
+        }),
+      ),
+    })
+    .nullable(),
+})
+export type Glance = z.infer<typeof glanceSchema>
 
 export const eventsWriteSchema = z.strictObject({ events: z.array(benchEventSchema).min(1).max(200) })
 export type EventsWrite = z.infer<typeof eventsWriteSchema>

@@ -18,6 +18,7 @@ import {
   costsWriteSchema,
   eventsSchema,
   eventsWriteSchema,
+  glanceSchema,
   healthSchema,
   inviteMadeSchema,
   inviteWriteSchema,
@@ -286,6 +287,13 @@ export const ROUTES: readonly RouteContract[] = [
     status: 201,
   },
   { method: 'GET', path: '/api/pieces/{id}', says: 'One piece', gives: piece, status: 200 },
+  {
+    method: 'GET',
+    path: '/api/pieces/{id}/glance',
+    says: 'The saved plan as it looks, and its steps, for a client that does not compute',
+    gives: glanceSchema,
+    status: 200,
+  },
   {
     method: 'PUT',
     path: '/api/pieces/{id}',

@@ -123,6 +123,8 @@ describe('stones and pieces', () => {
   it('recomputes a plan on saving and tells lengths that differ', async () => {
     const core = await import('@verger/core')
     pieceId = (await call('POST', '/api/pieces', { stoneId, name: 'Red pendant' }, mine)).body.id
+    const glance = () => call('GET', `/api/pieces/${pieceId}/glance`, undefined, mine)
+    expect((await glance()).body).toEqual({ seen: null })
     const stone = { ...STONE, depth: 6.8 } as import('@verger/core').Stone
     const options = core.startingOptions(stone, 'bound-frame', { alloy: 'copper', temper: 'half hard' })!
     const made = core.plan({ stone, family: 'bound-frame', options, settings: core.DEFAULT_SETTINGS })
@@ -133,6 +135,9 @@ describe('stones and pieces', () => {
     expect(saved.status).toBe(200)
     expect(saved.body.differences).toEqual([])
     expect(saved.body.piece.plan.lengths).toEqual(lengths)
+    const { seen } = (await glance()).body
+    expect(seen.design).toEqual(JSON.parse(JSON.stringify(made.plan.design)))
+    expect(seen.steps.map((s: { id: string }) => s.id)).toEqual(made.plan.steps.map((s) => s.id))
     const lied = await call(
       'PUT',
       `/api/pieces/${pieceId}/plan`,

@@ -1,4 +1,5 @@
 import { Global, Injectable, Module, type OnModuleDestroy } from '@nestjs/common'
+import type { Glance } from '@verger/contract'
 import type { PlanRequest } from '@verger/core'
 import { Piscina } from 'piscina'
 import { ProblemError } from '../http/problem.js'
@@ -17,12 +18,20 @@ export class Compute implements OnModuleDestroy {
     idleTimeout: 30_000,
   })
 
-  async plan(request: PlanRequest): Promise<ComputeResult> {
+  plan(request: PlanRequest): Promise<ComputeResult> {
+    return this.run('default', request)
+  }
+
+  glance(request: PlanRequest): Promise<Glance> {
+    return this.run('glance', request)
+  }
+
+  private async run<T>(name: string, request: PlanRequest): Promise<T> {
     try {
-      return (await this.pool.run(request, { signal: AbortSignal.timeout(LIMIT_MS) })) as ComputeResult
+      return (await this.pool.run(request, { name, signal: AbortSignal.timeout(LIMIT_MS) })) as T
     } catch (error) {
-      const name = error instanceof Error ? `${error.name} ${error.message}` : ''
-      if (/queue|abort|timeout/i.test(name))
+      const told = error instanceof Error ? `${error.name} ${error.message}` : ''
+      if (/queue|abort|timeout/i.test(told))
         throw new ProblemError(
           503,
           'Too many plans are being computed',

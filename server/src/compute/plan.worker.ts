@@ -1,5 +1,6 @@
-import type { SavedPlan } from '@verger/contract'
+import type { Glance, SavedPlan } from '@verger/contract'
 import {
+  glance as glanceAt,
   holdLine,
   holdQuantities,
   numberOf,
@@ -51,6 +52,14 @@ export default function compute(request: PlanRequest): ComputeResult {
       minutes: made.steps.reduce((sum, s) => sum + s.minutes, 0),
     },
   }
+}
+
+/** Runs in a worker thread: how a saved plan looks, and its steps. */
+export function glance(request: PlanRequest): Glance {
+  const seen = glanceAt(request)
+  if (!seen) return { seen: null }
+  const steps = seen.steps.map((s) => ({ id: s.id, title: s.title, turns: s.count?.target ?? null }))
+  return { seen: { design: seen.design, steps } }
 }
 
 const mutable = (options: Options): SavedPlan['options'] =>

@@ -9,6 +9,7 @@ import {
   type BenchEvent,
   type CostsWrite,
   type EventsWrite,
+  type Glance,
   type PieceCreate,
   type PieceEdit,
   type PieceRow,
@@ -36,6 +37,11 @@ export class PiecesController {
   @Get(':id')
   one(@Who() who: Caller, @Param('id', Id) id: string): Promise<PieceRow> {
     return this.pieces.one(who.workshop, id)
+  }
+
+  @Get(':id/glance')
+  glance(@Who() who: Caller, @Param('id', Id) id: string): Promise<Glance> {
+    return this.service.glance(who.workshop, id)
   }
 
   @Post()

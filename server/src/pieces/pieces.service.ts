@@ -3,6 +3,7 @@ import {
   checkChoices,
   tally,
   type Choices,
+  type Glance,
   type PieceRow,
   type PlanSave,
   type PlanSaved,
@@ -39,6 +40,12 @@ export class PiecesService {
       .map(([wire, computed]) => ({ wire, computed, shown: save.lengths[wire] ?? 0 }))
       .filter((d) => Math.abs(d.shown - d.computed) > SAME)
     return { piece: row, differences }
+  }
+
+  /** How the saved plan looks, and its steps. */
+  async glance(workshop: string, id: string): Promise<Glance> {
+    const { plan } = await this.pieces.one(workshop, id)
+    return plan ? this.compute.glance(plan) : { seen: null }
   }
 
   /** Keeps choices beside the plan, under a name; the same name again replaces it. */

@@ -1,7 +1,7 @@
-import type { BenchTally, PieceRow } from '@verger/contract'
-import { glance } from '@verger/core'
-import { useMemo } from 'react'
+import type { BenchTally, Glance, PieceRow } from '@verger/contract'
+import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
+import { api } from '../../app/api.js'
 import { shapeName } from '../../app/stoneWords.js'
 import { useBench } from '../../bench/useBench.js'
 import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
@@ -10,10 +10,12 @@ import { Road, STATIONS } from '../../ui/Road.js'
 /** The piece that was worked on last: how far it is, and what comes next. */
 export default function OnTheBench({ piece, keeper }: { piece: PieceRow; keeper: string }) {
   const { tally } = useBench(keeper, piece.id)
-  const plan = useMemo(() => {
-    if (!piece.plan) return undefined
-    return glance(piece.plan)
-  }, [piece.plan])
+  const { data } = useQuery({
+    queryKey: ['glance', piece.id, piece.version],
+    queryFn: () => api.glance(piece.id),
+    enabled: piece.plan !== null,
+  })
+  const plan = data?.seen
   const stone = piece.plan?.stone
   const b = plan && stone && boundsOf(plan.design, stone, 'front')
   const station = STATIONS.find((s) => s.id === piece.station)!
@@ -37,6 +39,7 @@ export default function OnTheBench({ piece, keeper }: { piece: PieceRow; keeper:
           </Link>
         </div>
       </div>
+      {piece.plan && !b && data === undefined && <div className="h-[230px]" />}
       {plan && stone && b && (
         <svg
           viewBox={`${b.x0 - 1} ${b.y0 - 1} ${b.x1 - b.x0 + 2} ${b.y1 - b.y0 + 2}`}
@@ -57,20 +60,20 @@ function NextStep({
   piece,
   tally,
 }: {
-  plan: ReturnType<typeof glance>
+  plan: Glance['seen'] | undefined
   piece: PieceRow
   tally: BenchTally
 }) {
   const minutes = Math.round(Object.values(tally.time).reduce((a, b) => a + b, 0) / 60_000)
   const step = piece.station === 'wrap' ? plan?.steps.find((s) => !tally.stepsDone.includes(s.id)) : undefined
-  const turns = step?.count && (tally.turns[step.id] ?? 0)
+  const turns = step?.turns && (tally.turns[step.id] ?? 0)
   const left = plan?.design.wires.filter((w) => tally.cut[w.id] === undefined).length ?? 0
   return (
     <span className="text-lg">
       {step && (
         <>
           Next: <strong>{step.title.charAt(0).toLowerCase() + step.title.slice(1)}</strong>
-          {step.count && `, ${turns} of about ${step.count.target} turns`}
+          {step.turns && `, ${turns} of about ${step.turns} turns`}
         </>
       )}
       {piece.station === 'cut' && plan && left > 0 && (
