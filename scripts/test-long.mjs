@@ -47,6 +47,13 @@ const COUNTS = [
     by: 'MEND_ROUNDS',
   },
   {
+    what: 'starting options against 300 random sets of options on each stone',
+    project: 'core',
+    file: 'plan/startingOptions',
+    rounds: 100,
+    by: 'OPTION_STONES',
+  },
+  {
     what: 'contract of every family on random fitting stones',
     project: 'core',
     file: 'settings/contract',

@@ -30,6 +30,8 @@ export const settingsSchema = z.strictObject({
       message: 'each of worn, shaken, knocked and dropped asks at least as much as the one before it',
     })
     .default({ ...DEFAULT_SETTINGS.demands }),
+  /** Share of a stone's face that wire may lie before, %. */
+  hidden: z.number().min(5).max(90).default(DEFAULT_SETTINGS.hidden),
 })
 export type Settings = z.infer<typeof settingsSchema>
 

@@ -22,7 +22,7 @@ import { pieceFileSchema, checkChoices, choicesSchema } from '@verger/contract'
 import { z } from 'zod'
 const stone = { kind: 'bead', form: 'sphere', outline: 'round', length: 14, width: 14, depth: 14, mineral: 'agate' }
 const chosen = family('${NEW}')
-const [options] = chosen.candidates(stone, { alloy: 'copper', temper: 'half hard' })
+const [options] = chosen.candidates(stone, { alloy: 'copper', temper: 'half hard' })[0].options()
 console.log(JSON.stringify({
   families: FAMILIES.map((f) => f.id),
   params: chosen.params(stone).map((p) => p.id),

@@ -82,6 +82,8 @@ export interface Hold {
 export const CONTACT = 0.02
 /** Where a wire follows the stone at an even gap, one station in THIN is enough: the push goes there by the cosine of a small angle. */
 const THIN = 3
+/** Where a wire that touches has sprung, one this near touches too, mm: typical, uncited. */
+const SPRUNG = 0.05
 /** A contact whose normal leans out of the girdle plane by more than this, as a sine, is on a face. */
 const FACE = 0.3
 /** A stone that moves less than this has hardly any play, mm; a way that bears less than this share of what half of them bear stands out. */
@@ -186,6 +188,8 @@ export const clearOf = ({ held, low, high }: Pick<Setting, 'held' | 'low' | 'hig
 export interface Walked extends WayHold {
   readonly pose: Pose
   readonly result: WalkResult
+  /** How near a wire counts as touching there, mm, where it is not `CONTACT`. */
+  readonly within?: number
 }
 
 /** Pushes the stone in one direction, from rest or from another pose. */
@@ -207,8 +211,9 @@ const hasMoved = (walked: Walked): boolean => walked.pose !== REST && Math.abs(w
 
 /** What touches the stone in the pose that a walk ended in. */
 function contactsAfter({ held, stations, first }: Setting, walked: Walked): readonly Touch[] {
-  if (!hasMoved(walked)) return first.near.filter((t) => t.gap < CONTACT)
-  return touches({ held, stations, memory: copyOf(first.memory) }, walked.pose, CONTACT)
+  const within = walked.within ?? CONTACT
+  if (!hasMoved(walked)) return first.near.filter((t) => t.gap < within)
+  return touches({ held, stations, memory: copyOf(first.memory) }, walked.pose, within)
 }
 
 /** Contacts as a field about the stone's middle in the pose that a walk ended in. */
@@ -245,21 +250,30 @@ function atRest(setting: Setting, walked: Walked, springs = false): Walked {
     contact: CONTACT,
     springs,
   })
-  return found.moved ? { ...walked, pose: found.pose, travel: walked.travel + found.travel } : walked
+  const there = found.moved ? { ...walked, pose: found.pose, travel: walked.travel + found.travel } : walked
+  // wires that touch spring before they bend for good, and the stone comes to lie against those that are that near
+  const bears = (w: Walked) => resist(fieldWith(setting, w, contactsAfter(setting, w)), d).force
+  const sprung = { ...there, within: SPRUNG }
+  return (springs || bears(there) === 0) && bears(sprung) > bears(there) ? sprung : there
 }
+
+/** A way that bears oddly little, with what a spring's give leads to: followed so far where the stone has hardly any play, else the wires that near. */
+const onward = (setting: Setting, walked: Walked, tight: boolean): Walked =>
+  tight ? atRest(setting, walked, true) : { ...walked, within: SPRUNG }
 
 /**
  * A stone with hardly any play may have stopped where one wire has it and the next is a hair away. Ways that bear far less than the others are
  * followed as far as a wire springs; what it meets there counts.
  */
 function settleOdd(setting: Setting, walked: Walked[]): void {
-  if (walked.some((w) => w.outcome === 'out' || Math.abs(w.travel) > TIGHT)) return
+  if (walked.some((w) => w.outcome === 'out')) return
+  const tight = walked.every((w) => Math.abs(w.travel) <= TIGHT)
   const bears = (w: Walked) => resist(fieldWith(setting, w, contactsAfter(setting, w)), w.d).force
   const forces = walked.map(bears)
   const middle = [...forces].sort((a, b) => a - b)[forces.length >> 1]!
   forces.forEach((force, i) => {
     if (force >= ODD * middle) return
-    const next = atRest(setting, walked[i]!, true)
+    const next = onward(setting, walked[i]!, tight)
     if (bears(next) > force) walked[i] = next
   })
 }
@@ -286,6 +300,30 @@ const NEAR_LEAST = 1.02
  */
 export function checkHold(design: Design, solid: Solid, mass: number, demands: Demands = DEMANDS): Hold {
   return holdOf(settingOf(design, heldOf(solid)), mass, demands)
+}
+
+/**
+ * What holds at most, as a multiple of the stone's weight: the least of the six named ways, which the weakest of all can only be under, and
+ * that way; 0 where it lets the stone out. Left off as soon as it is under `enough`: a quick no, never a yes.
+ */
+export function atMost(
+  setting: Setting,
+  mass: number,
+  enough: number,
+): { readonly times: number; readonly way: Vec3 } {
+  const weight = mass * NEWTON_PER_GRAM
+  let least = { times: Infinity, way: DIRECTIONS[0]!.d }
+  for (const { d } of DIRECTIONS) {
+    const walked = atRest(setting, walkIn(setting, d))
+    if (walked.outcome === 'out') return { times: 0, way: d }
+    const bears = (w: Walked) => resist(fieldWith(setting, w, contactsAfter(setting, w)), w.d).force / weight
+    let times = bears(walked)
+    if (times < enough)
+      times = Math.max(times, bears(onward(setting, walked, Math.abs(walked.travel) <= TIGHT)))
+    if (times < least.times) least = { times, way: d }
+    if (times < enough) break
+  }
+  return least
 }
 
 /** `checkHold` for anything that is held. */
@@ -330,9 +368,8 @@ export function holdOf(setting: Setting, mass: number, demands: Demands = DEMAND
   const exact = (d: Vec3): Field => {
     const there = atRest(setting, walkIn(setting, d))
     const field = fieldWith(setting, there, there.outcome === 'out' ? [] : contactsAfter(setting, there))
-    const odd = Math.abs(there.travel) <= TIGHT && resist(field, d).force < ODD * leastNamed
-    if (!odd || there.outcome === 'out') return field
-    const next = atRest(setting, there, true)
+    if (there.outcome === 'out' || resist(field, d).force >= ODD * leastNamed) return field
+    const next = onward(setting, there, Math.abs(there.travel) <= TIGHT)
     return fieldWith(setting, next, contactsAfter(setting, next))
   }
   const free = walked.find((w) => w.outcome === 'out')

@@ -1,6 +1,6 @@
 export { DEMAND_IDS, DEMANDS } from './demands.js'
 export type { DemandId, Demands } from './demands.js'
-export { checkHold, clearOf, CONTACT, holdOf, settingFrom, settingOf, walkIn } from './check.js'
+export { atMost, checkHold, clearOf, CONTACT, holdOf, settingFrom, settingOf, walkIn } from './check.js'
 export type { Contact, DirectionHold, Hold, Setting, Walked, WayHold } from './check.js'
 export { DIRECTIONS, nearestWay, SPHERE, WAYS } from './directions.js'
 export type { DirectionId } from './directions.js'

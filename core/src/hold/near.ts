@@ -132,6 +132,9 @@ export interface Scene {
 /** A stretch of wire whose gap cannot fall by more than this toward either end is measured in its middle only, mm. */
 const EVEN = 0.001
 
+/** A plane that parts them wider than what was found by more than this counts in its place, mm. */
+const WIDER = 1e-5
+
 /** Measures one station's stretch on the true surfaces, where it is nearest, and remembers it. */
 export function measure({ held, stations, memory }: Scene, pose: Pose, i: number, reach: number): Touch {
   const st = stations[i]!
@@ -169,6 +172,21 @@ export function measure({ held, stations, memory }: Scene, pose: Pose, i: number
   }
   const { gap, m, q } = best
   const middle = toStone(pose, st.p)
+  // the plane that was found before parts them still, and wider: a search among a flat side's many normals may end beside the widest
+  const before =
+    held.convex && memory.k[i] === memory.k[i] ? atLeast({ held, stations, memory }, pose, i) : -Infinity
+  if (before > gap + WIDER) {
+    memory.gap[i] = before
+    memory.pose[i] = pose
+    for (let j = 0; j < 3; j++) memory.c[3 * i + j] = middle[j as 0]
+    const o = 3 * i
+    return {
+      station: i,
+      m: turnBack(pose, [memory.m[o]!, memory.m[o + 1]!, memory.m[o + 2]!]),
+      q: [memory.q[o]!, memory.q[o + 1]!, memory.q[o + 2]!],
+      gap: before,
+    }
+  }
   const at = fromStone(pose, q)
   memory.k[i] = best.plane
   memory.gap[i] = gap
@@ -258,6 +276,13 @@ export function touches(scene: Scene, pose: Pose, reach: number): Touch[] {
     for (const touch of measureAll(scene, pose, i, reach)) if (touch.gap < reach) out.push(touch)
   }
   return out
+}
+
+/** Does any wire stand deeper than this in the stone. */
+export function standsIn(scene: Scene, pose: Pose, deep: number): boolean {
+  for (let i = 0; i < scene.stations.length; i++)
+    if (atLeast(scene, pose, i) < -deep && measure(scene, pose, i, deep).gap < -deep) return true
+  return false
 }
 
 /** Wires near the stone in one pose, with all that was measured there. */

@@ -39,7 +39,10 @@ export function settle(spec: {
   let least = 0
   const deep = spec.springs ? SPRINGS : DEEP
   for (let k = 0; k < STEPS; k++) {
-    const r = spec.resistance(pose, spec.touching(pose, contact), d)
+    const touching = spec.touching(pose, contact)
+    const r = spec.resistance(pose, touching, d)
+    // a walk may have ended with a wire a hair in the stone: no deeper than that
+    const limit = Math.min(-deep, ...touching.map((t) => t.gap - DEEP / 10))
     if (k === 0) least = r.force
     if (r.force > (spec.springs ? MORE * least : 0) + NONE) break
     const { v, w } = r.motion
@@ -51,7 +54,7 @@ export function settle(spec: {
     for (; step > SHORTEST; step /= 2) {
       const by = step / pace
       next = movePose(pose, at, scale(v, by), scale(w, by / length))
-      if (spec.touching(next, contact).every((t) => t.gap > -deep)) break
+      if (spec.touching(next, contact).every((t) => t.gap > limit)) break
       next = undefined
     }
     if (!next) break

@@ -1,4 +1,4 @@
-import { dot, solveByColumns, sub, type Vec3 } from '../geom/index.js'
+import { dot, scale, solveByColumns, sub, type Vec3 } from '../geom/index.js'
 import type { Held } from './held.js'
 import {
   copyOf,
@@ -8,6 +8,7 @@ import {
   REST,
   ROW,
   rowsNear,
+  standsIn,
   type Pose,
   type Rows,
   type Surroundings,
@@ -46,6 +47,8 @@ const STILL = 0.002
 const EVEN_RATIO = 0.08
 /** Most that a move is carried on, as a multiple of itself. */
 const MOST_AHEAD = 8
+/** A move that is carried on may not lead farther into a wire than this, mm. */
+const INTO = 0.005
 /** A step that gains as much as this is no creeping to a stop, mm. */
 const GOING = 0.01
 /** A step that gains less than this is none, mm. */
@@ -87,12 +90,25 @@ export function walk({ held, stations, direction, clear, start = REST, first }: 
   const turn = Math.sqrt((2 * TURN_ERROR) / size)
   let step = FIRST_STEP
   let [before, ratio]: [number | undefined, number | undefined] = [undefined, undefined]
+  let last:
+    { readonly pose: Pose; readonly at: Vec3; readonly deep: number; readonly step: number } | undefined
   while (steps < MOST_STEPS) {
     steps++
     const most = Math.min(turn, (2 * step) / size)
     const near = rowsNear({ held, stations, memory }, pose, at, most / step, reachFor(step))
+    // what is allowed for turning adds up: a move that led into a wire is taken back and made shorter
+    const deep = deepestOf(near)
+    if (held.convex && last && deep < last.deep - INTO && last.step > LEAST_STEP) {
+      ;({ pose, at } = last)
+      step = Math.max(LEAST_STEP, last.step / 2)
+      asking = false
+      before = ratio = undefined
+      last = undefined
+      continue
+    }
     const move = plainMove(near, direction, step, most)
     if (!move) break
+    last = { pose, at, deep, step }
     let { v, w } = move
     let gain = dot(v, direction)
     // no way on: the move found is only one of many that lead nowhere, so the stone stays where it came to rest
@@ -108,10 +124,14 @@ export function walk({ held, stations, direction, clear, start = REST, first }: 
     const even = now !== undefined && (ratio === undefined || Math.abs(now - ratio) < EVEN_RATIO)
     if (even && now > 0.3 && now < 0.97 && gain < 0.5 * step) {
       const ahead = Math.min(1 / (1 - now), MOST_AHEAD, step / gain)
-      v = [v[0] * ahead, v[1] * ahead, v[2] * ahead]
-      w = [w[0] * ahead, w[1] * ahead, w[2] * ahead]
-      gain *= ahead
+      const [far, turned] = [scale(v, ahead), scale(w, ahead)]
       before = ratio = undefined
+      // where that would lead into a wire, the move alone is made
+      if (!held.convex || !standsIn({ held, stations, memory }, movePose(pose, at, far, turned), INTO)) {
+        v = far
+        w = turned
+        gain *= ahead
+      }
     } else {
       ratio = now
       before = gain
@@ -135,6 +155,17 @@ export function walk({ held, stations, direction, clear, start = REST, first }: 
   // it was still going when it was left alone: nothing had stopped it
   const outcome = steps >= MOST_STEPS && lastGain > GOING && lastGain < Infinity ? 'out' : 'caught'
   return { outcome, travel: dot(sub(at, from), direction), pose, steps }
+}
+
+/** How deep the deepest wire stands in the stone, below 0; what seems to is measured anew. */
+function deepestOf(near: Rows): number {
+  let deepest = 0
+  for (let i = 0; i < near.count; i++) {
+    const o = ROW * i + 6
+    if (near.figures[o]! < deepest) near.refresh(i)
+    deepest = Math.min(deepest, near.figures[o]!)
+  }
+  return deepest
 }
 
 /** What a stone does that is turned as far as the wires let it. */

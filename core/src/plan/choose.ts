@@ -118,7 +118,7 @@ export function chooseOne(spec: {
       family: id,
       finding: { code: 'choose.not-worn', severity: 'error', values: { worn: wish.worn } },
     }
-  const options = spec.options ?? startingOptions(stone, id, wish, settings.demands, true)
+  const options = spec.options ?? startingOptions(stone, id, wish, settings, true)
   if (!options) return { family: id }
   const made = plan({ stone, family: id, options, settings })
   if (!made.ok) return { family: id, finding: made.findings.find((f) => f.severity === 'error')! }

@@ -63,6 +63,7 @@ export function plan({ stone, family: id, options, settings }: PlanRequest): Pla
     girths: { edge: measures.edge, length: measures.girthLength, width: measures.girthWidth },
     prices: settings.prices,
   })
+  const outputs = chosen.outputs(stone, options)
   const turns = Object.fromEntries((cut.binding?.binds ?? []).map((b) => [b.joint, b.turns]))
   const steps = stepsOf(design, chosen.text.steps, settings.units).map((step) =>
     withCautions(step, stone, design),
@@ -79,10 +80,11 @@ export function plan({ stone, family: id, options, settings }: PlanRequest): Pla
         ...findings,
         ...chosen.review(stone, options, design),
         ...schoolFindings(cut, settings.school),
+        ...hiddenFinding(outputs, settings.hidden),
       ],
       design,
       cut,
-      outputs: chosen.outputs(stone, options),
+      outputs,
       steps,
       cost: costOf({
         metal: cut.metal,
@@ -92,6 +94,14 @@ export function plan({ stone, family: id, options, settings }: PlanRequest): Pla
       demands: settings.demands,
     },
   }
+}
+
+/** More of the face is hidden than the workshop's limit. */
+function hiddenFinding(outputs: readonly NamedQuantity[], most: number): Finding[] {
+  const face = outputs.find((o) => o.id === 'face')?.quantity
+  if (!face || 100 - numberOf(face) <= most) return []
+  const values = { hidden: 100 - numberOf(face), most }
+  return [{ code: 'plan.face-hidden', severity: 'doubt', values, figures: { hidden: face } }]
 }
 
 /** What a school other than the path would leave too short to work with. */

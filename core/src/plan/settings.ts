@@ -13,7 +13,12 @@ export interface WorkshopSettings {
   readonly prices: MetalPrices
   /** What a setting is asked to bear, as multiples of the stone's weight. */
   readonly demands: Demands
+  /** Share of the stone's face that wire may lie before, %. */
+  readonly hidden: number
 }
+
+/** Commonly a third is felt to be much; hoops lie wholly before the stone. Our choice. */
+export const MOST_HIDDEN = 40
 
 export const DEFAULT_SETTINGS: WorkshopSettings = {
   units: 'mm',
@@ -24,4 +29,5 @@ export const DEFAULT_SETTINGS: WorkshopSettings = {
   rate: 1800,
   prices: {},
   demands: DEMANDS,
+  hidden: MOST_HIDDEN,
 }

@@ -1,140 +1,196 @@
+import { pathLength } from '../path/index.js'
 import type { Design } from '../design/index.js'
+import { family, type CandidateGroup, type Family, type Options, type Wish } from '../settings/index.js'
+import type { Stone } from '../stone/index.js'
+import { alloy, massPerMm, section, type Stock } from '../wire/index.js'
 import {
-  DEMANDS,
-  heldStone,
-  holdOf,
-  releases,
-  settingOf,
-  SHORT,
-  shortened,
-  verdictOf,
-  type Demands,
-  type Held,
-  type Hold,
-  type Setting,
-} from '../hold/index.js'
-import { family, type Family, type Options, type Wish } from '../settings/index.js'
-import { fullStone, stoneMeasures, type Stone } from '../stone/index.js'
-import { alloy, section, type Stock } from '../wire/index.js'
-import { numberOf } from '../working/index.js'
+  askOf,
+  isMade,
+  judge,
+  LIMITS,
+  make,
+  type Ask,
+  type Barrier,
+  type Limits,
+  type Made,
+} from './judge.js'
+import { neighboursOf } from './neighbours.js'
 
 /** How many candidates are put through the holding check at most. */
-const HOLD_TRIES = 8
-
-/** What is asked of candidates: the stone as it is held, its mass in g, and what they are to bear. */
-interface Ask {
-  readonly held: Held
-  readonly mass: number
-  readonly demands: Demands
-  /** Only the first check and the bends a little short; the push with wires that give is left to the plan. */
-  readonly quick: boolean
-}
-
-/** A candidate that can be built, with what its findings say. */
-interface Candidate {
-  readonly options: Options
-  readonly design: Design
-  readonly doubts: number
-}
-
+const HOLD_TRIES = 40
+/** In a quick search, how many of a group. */
+const QUICK_TRIES = 2
+/** A group whose wire is under the best one's by this share may still be lighter when it is measured. */
+const ROUGH = 1.08
+/** Wire with less than this share of the strength that a failed one seems to lack is passed over. */
+const TELLING = { quick: 0.85, slow: 0.6 }
 /**
- * Starting options for a stone: the lightest wire whose plan has no errors and no doubts and whose holding is sound;
- * failing that the strongest of those tried. Wire that is kept comes first: another is offered only where none of it is sound. A small
- * stone may need the softer temper than wished. Undefined where no candidate can be built at all.
+ * Starting options for a stone: the lightest wire whose plan has no errors and no doubts, hides no more of the face than the limit, and
+ * holds soundly; failing that the strongest of those tried. Wire that is kept comes first: another is offered only where none of it is sound.
+ * A small stone may need the softer temper than wished. Undefined where no candidate can be built at all. Deterministic.
  */
 export function startingOptions(
   stone: Stone,
   id: string,
   wish: Wish,
-  demands: Demands = DEMANDS,
+  limits: Limits = LIMITS,
   quick = false,
 ): Options | undefined {
   const chosen = family(id)
   if (chosen.fits(stone).some((f) => f.severity === 'error')) return undefined
-  const mass = numberOf(stoneMeasures(stone).mass)
-  const ask: Ask = { held: heldStone(fullStone(stone)), mass, demands, quick }
+  const ask = askOf(chosen, stone, limits, quick)
   const tempers = [wish.temper, wish.temper === 'dead soft' ? 'half hard' : 'dead soft']
   for (const temper of tempers) {
-    const found = searchOptions(chosen, stone, { ...wish, temper }, ask)
+    const found = searchOptions(ask, { ...wish, temper })
     if (found) return found
   }
   return undefined
 }
 
-function searchOptions(chosen: Family, stone: Stone, wish: Wish, ask: Ask): Options | undefined {
-  const list = chosen.candidates(stone, wish)
-  const made = new Map<Options, Candidate | undefined>()
-  /** Built only when its turn comes: most are never asked for. */
-  const make = (options: Options): Candidate | undefined => {
-    if (made.has(options)) return made.get(options)
-    let found: Candidate | undefined
-    if (!chosen.fits(stone, options).some((f) => f.severity === 'error')) {
-      const design = chosen.build(stone, options)
-      const findings = chosen.review(stone, options, design)
-      if (!findings.some((f) => f.severity === 'error'))
-        found = { options, design, doubts: findings.filter((f) => f.severity === 'doubt').length }
-    }
-    made.set(options, found)
+function searchOptions(ask: Ask, wish: Wish): Options | undefined {
+  const groups = ask.chosen.candidates(ask.stone, wish).map((g) => new Group(ask, g))
+  const kept = (g: Group): boolean => g.sizes(ask.chosen).every((size) => wish.kept?.includes(size))
+  return (wish.kept?.length ? trial(groups.filter(kept), ask, true) : undefined) ?? trial(groups, ask)
+}
+
+/** A group of candidates with what is known of them; built only when their turn comes. */
+class Group {
+  private list: readonly Options[] | undefined
+  private readonly known = new Map<Options, Made | Barrier>()
+
+  constructor(
+    private readonly ask: Ask,
+    private readonly from: CandidateGroup,
+  ) {}
+
+  get wire(): number {
+    return this.from.wire
+  }
+
+  get options(): readonly Options[] {
+    return (this.list ??= this.from.options())
+  }
+
+  /** Size of the wire that bears the stone. */
+  sizes(chosen: Family): readonly string[] {
+    return this.options.slice(0, 1).map((o) => chosen.bearing(o).size.label)
+  }
+
+  made(options: Options): Made | Barrier {
+    let found = this.known.get(options)
+    if (!found) this.known.set(options, (found = make(this.ask, options)))
     return found
   }
-  const kept = (options: Options): boolean => wish.kept?.includes(chosen.bearing(options).size.label) ?? false
-  return (
-    (wish.kept?.length ? trial(chosen, list.filter(kept), make, ask, true) : undefined) ??
-    trial(chosen, list, make, ask)
-  )
 }
 
 /**
- * Puts candidates through the holding check until one is sound, fewest doubts first and within them the lightest; `only` sound ones, or
- * else the strongest that was tried. Collapse loads grow with the bending strength of the wire: what is far too weak is not even built.
+ * Puts groups through the holding check, fewest doubts first and within them the lightest; `only` sound ones, or else the strongest that
+ * was tried. Collapse loads grow with the bending strength of the wire: what is far too weak is not even built.
  */
-function trial(
-  chosen: Family,
-  list: readonly Options[],
-  make: (options: Options) => Candidate | undefined,
-  ask: Ask,
-  only = false,
-): Options | undefined {
-  const { held, mass, demands } = ask
-  let best: { options: Options; times: number } | undefined
+function trial(groups: readonly Group[], ask: Ask, only = false): Options | undefined {
+  const { chosen, limits } = ask
+  const { worn, knocked } = limits.demands
+  let strongest: { options: Options; times: number } | undefined
   let needed = 0
   let tries = 0
-  let left = list
-  for (let doubts = 0; left.length > 0 && tries < HOLD_TRIES; doubts++) {
-    const later: Options[] = []
-    for (const options of left) {
-      const strength = strengthOf(chosen.bearing(options))
-      if (strength < needed) continue
-      const c = make(options)
-      if (!c) continue
-      if (c.doubts > doubts) {
-        later.push(options)
-        continue
+  const most = Math.max(0, ...groups.map((g) => g.wire))
+  for (let doubts = 0; doubts < 6 && tries < HOLD_TRIES; doubts++) {
+    let best: { options: Options; grams: number; wire: number } | undefined
+    let left = false
+    for (const group of groups) {
+      if (best && (ask.quick || group.wire > Math.min(most, best.wire * ROUGH))) break
+      let here = 0
+      for (const options of group.options) {
+        if (ask.quick && here === QUICK_TRIES) break
+        if (strengthOf(chosen.bearing(options)) < needed) continue
+        const made = group.made(options)
+        if (!isMade(made)) continue
+        if (made.doubts.length > doubts) left = true
+        if (made.doubts.length !== doubts) continue
+        if (best && gramsOf(made.design) >= best.grams) continue
+        if (++tries > HOLD_TRIES) break
+        here++
+        const { barrier, times } = judge(ask, made)
+        if (!strongest || times > strongest.times) strongest = { options, times }
+        if (!barrier) {
+          best = { options, grams: gramsOf(made.design), wire: group.wire }
+          break
+        }
+        // what hardly holds at all lacks reach, not strength
+        if (times >= worn)
+          needed = Math.max(
+            needed,
+            (ask.quick ? TELLING.quick : TELLING.slow) *
+              strengthOf(chosen.bearing(options)) *
+              (knocked / Math.max(times, 10)),
+          )
       }
-      if (++tries > HOLD_TRIES) break
-      const setting = settingOf(c.design, held)
-      const hold = holdOf(setting, mass, demands)
-      if (hold.verdict === 'sound' && staysSound(c.design, setting, hold, ask)) return options
-      if (!best || hold.timesWeight > best.times) best = { options, times: hold.timesWeight }
-      // what hardly holds at all lacks reach, not strength
-      if (hold.timesWeight >= demands.worn)
-        needed = Math.max(needed, 0.85 * strength * (demands.knocked / Math.max(hold.timesWeight, 10)))
     }
-    left = later
+    if (best) return ask.quick ? best.options : polished(ask, best.options, doubts)
+    if (!left) break
   }
-  return only ? undefined : best?.options
+  if (only || !strongest) return undefined
+  const mended = ask.quick ? undefined : repaired(ask, strongest.options)
+  return mended ? polished(ask, mended.options, mended.doubts.length) : strongest.options
 }
 
-/** What is sound at first sight: is it so pushed out with wires that give, and with every bend short. */
-function staysSound(design: Design, setting: Setting, hold: Hold, { mass, demands, quick }: Ask): boolean {
-  const bent = holdOf(shortened(design, setting, SHORT), mass)
-  const short = { caught: bent.caught, force: bent.force, arrow: bent.arrow }
-  // the cheaper part first
-  if (!short.caught || short.force < hold.force * (demands.knocked / hold.timesWeight)) return false
-  if (quick) return true
-  const { force, letsGo } = releases(setting, hold).weakest
-  return verdictOf({ caught: true, force, letsGo, short, mass, demands }).verdict === 'sound'
+/** Options one step away from these, by the options that the search decides. */
+function stepsAway({ chosen, stone }: Ask, from: Options): Options[] {
+  const params = chosen.params(stone)
+  return chosen.decides.flatMap((option) => {
+    const param = params.find((p) => p.id === option)
+    return param ? neighboursOf(param, from[option]!).map((value) => ({ ...from, [option]: value })) : []
+  })
 }
+
+/** How many steps are taken to polish or repair, and how many holding checks each may cost. */
+const POLISH = { steps: 6, tries: 14 }
+/** A step that saves a smaller share of the metal is not worth what it takes from the hold. */
+const WORTH = 0.02
+
+/** From options that are good to lighter ones that are, a step at a time. */
+function polished(ask: Ask, from: Options, doubts: number): Options {
+  let best = { options: from, grams: gramsOf(ask.chosen.build(ask.stone, from)) }
+  let tries = 0
+  for (let step = 0; step < POLISH.steps; step++) {
+    const lighter = stepsAway(ask, best.options)
+      .map((options) => make(ask, options))
+      .filter(isMade)
+      .map((made) => ({ made, grams: gramsOf(made.design) }))
+      .filter((x) => x.grams < best.grams * (1 - WORTH) && x.made.doubts.length <= doubts)
+      .sort((a, b) => a.grams - b.grams)
+    const next = lighter.find((x) => ++tries <= POLISH.tries && !judge(ask, x.made).barrier)
+    if (!next) break
+    best = { options: next.made.options, grams: next.grams }
+  }
+  return best.options
+}
+
+/** From options that do not hold soundly to some that do, by the step that holds most; none where that leads nowhere. */
+function repaired(ask: Ask, from: Options): Made | undefined {
+  let at = from
+  let held = 0
+  for (let step = 0; step < 2; step++) {
+    const near = stepsAway(ask, at)
+      .map((options) => make(ask, options))
+      .filter(isMade)
+      .slice(0, POLISH.tries)
+      .map((made) => ({ made, ...judge(ask, made) }))
+    const sound = near
+      .filter((x) => !x.barrier)
+      .sort((a, b) => gramsOf(a.made.design) - gramsOf(b.made.design))[0]
+    if (sound) return sound.made
+    const best = near.sort((a, b) => b.times - a.times)[0]
+    if (!best || best.times <= held) return undefined
+    at = best.made.options
+    held = best.times
+  }
+  return undefined
+}
+
+/** Metal of a design, g, without what is spare at the ends. */
+export const gramsOf = (design: Design): number =>
+  design.wires.reduce((sum, w) => sum + massPerMm(w.stock) * pathLength(w.path), 0)
 
 /** Bending strength of a wire, N mm: what its collapse loads go with. */
 const strengthOf = (stock: Stock): number =>

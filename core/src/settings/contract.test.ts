@@ -22,13 +22,14 @@ const examplesOf = (id: string): FamilyExamples =>
 
 /** Fitting options near the family's own candidates. */
 function randomOptions(chosen: Family, stone: Stone, random: () => number): Options | undefined {
-  const list = chosen.candidates(stone, {
+  const groups = chosen.candidates(stone, {
     alloy: random() < 0.5 ? 'copper' : 'sterling silver',
     temper: random() < 0.5 ? 'half hard' : 'dead soft',
   })
   for (let k = 0; k < 12; k++) {
+    const list = groups[Math.floor(random() * groups.length)]?.options() ?? []
     const base = list[Math.floor(random() * list.length)]
-    if (!base) return undefined
+    if (!base) continue
     const options = examplesOf(chosen.id).vary(base, random)
     const made =
       chosen.fits(stone, options).every((f) => f.severity !== 'error') && chosen.build(stone, options)

@@ -151,6 +151,8 @@ export interface Example {
 export interface FamilyExamples {
   /** A random stone that the family may take. */
   stone(random: () => number): Stone
+  /** What the search decides, at random within wide limits, with the rest by the craft's rules: to compare starting options with. Many have no room. */
+  random(stone: Stone, wish: Wish, random: () => number): Options
   /** Its own candidates' options, changed at random where a maker may. */
   vary(options: Options, random: () => number): Options
   /** Each holds soundly. */
@@ -159,6 +161,14 @@ export interface FamilyExamples {
   readonly broken: readonly (Example & {
     readonly ways: readonly ('front' | 'back' | 'up' | 'down' | 'left' | 'right')[]
   })[]
+}
+
+/** Options of about the same metal, worked out only when their turn comes. */
+export interface CandidateGroup {
+  /** What its wire takes, to order groups by: any measure that grows with the metal. */
+  readonly wire: number
+  /** The likeliest first. */
+  options(): readonly Options[]
 }
 
 /** A family of settings: a folder with these behind its index. Pure; the same input gives an equal result. */
@@ -170,8 +180,10 @@ export interface Family {
   readonly text: FamilyText
   readonly formulas: Formulas
   params(stone: Stone): readonly Param[]
-  /** Options to begin a search from, by the stone's size only; what holds is decided in `plan`. */
-  candidates(stone: Stone, wish: Wish): readonly Options[]
+  /** Options to begin a search from, by the stone's size only, lightest group first; what holds is decided in `plan`. */
+  candidates(stone: Stone, wish: Wish): readonly CandidateGroup[]
+  /** Options that this search decides, by id; the others are taste, or follow from them by the craft's rules. */
+  readonly decides: readonly string[]
   /** The wire that bears the stone: what it holds goes with this wire's strength. */
   bearing(options: Options): Stock
   /** Without options: can a stone like this be set so at all. With: what is wrong with these. */

@@ -19,6 +19,7 @@ export type {
   StepWords,
   GaugeAsk,
   BenchMove,
+  CandidateGroup,
   MendMove,
   Wish,
   Worn,

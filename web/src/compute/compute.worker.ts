@@ -25,6 +25,7 @@ import {
   sureFrom,
   tryBench,
   tryMend,
+  whyOption,
   type BenchMove,
   type Hold,
   type Plan,
@@ -44,6 +45,7 @@ const compute = {
   stoneMore,
   gaugeNeighbours,
   tryMend,
+  whyOption,
   benchMoves,
   tryBench,
   /** The piece as it stands after what was done with the stone in, with its line; undefined where it leaves no room. */

@@ -153,7 +153,7 @@ function Again({ piece, plan, onClose }: { piece: PieceRow; plan: Plan; onClose:
           stone,
           plan.family,
           await wishWithKept(wish),
-          settings.demands,
+          settings,
         )
         if (fresh) found = await ask(fresh)
       }

@@ -8,7 +8,7 @@ import {
   type Stone,
 } from '../../stone/index.js'
 import { section, WIRE_SIZES, type WireSize } from '../../wire/index.js'
-import type { Options, Wish } from '../family.js'
+import type { CandidateGroup, Wish } from '../family.js'
 import { bendForm } from '../shared/faceBend.js'
 import { frameBasis, wireHeight } from './build.js'
 import { bendRadius, type BoundFrameOptions } from './options.js'
@@ -41,7 +41,12 @@ function hourOf(x: number, y: number): number {
  * Bends for one face as far apart as they fit between foot and shoulder: two a side, one a side where there is no room
  * for two, with a third of the spare run left toward foot and neck.
  */
-function places(stone: Stone, options: BoundFrameOptions, face: 'front' | 'back'): number[] {
+export function places(
+  stone: Stone,
+  options: BoundFrameOptions,
+  face: 'front' | 'back',
+  pairs = 2,
+): number[] {
   const { solid, line, stations } = frameBasis(stone, { ...options })
   const a = line.thickness
   const offset = a / 2
@@ -64,7 +69,7 @@ function places(stone: Stone, options: BoundFrameOptions, face: 'front' | 'back'
   const low = halfAt(free * 0.25)
   const high = halfAt(free * 0.75)
   const spare = free - 2 * (low + high)
-  const runs = spare > 0.4 ? [low + 0.25 * spare, free - high - 0.25 * spare] : [free / 2]
+  const runs = spare > 0.4 && pairs > 1 ? [low + 0.25 * spare, free - high - 0.25 * spare] : [free / 2]
   const hours = runs.map((run) => {
     const psi = outlineAfter(line.outline, stations.easeEnd, run, offset)
     return hourOf(...outlinePoint(line.outline, psi))
@@ -72,65 +77,111 @@ function places(stone: Stone, options: BoundFrameOptions, face: 'front' | 'back'
   return [...hours, ...hours.map((h) => step(12 - h, 0.1))].sort((p, q) => p - q)
 }
 
+/** Sizes that are offered: of the common series, and what is kept. */
+const gaugesFor = (small: number, wish: Wish): readonly WireSize[] =>
+  WIRE_SIZES.filter(
+    (s) =>
+      (s.awg !== undefined || wish.kept?.includes(s.label)) &&
+      s.mm >= 0.5 &&
+      s.mm <= Math.min(1.3, small / 8),
+  )
+
+/** What is decided about a frame; everything else follows by the craft's rules. */
+export interface FrameDecision {
+  readonly size: WireSize
+  readonly wires: number
+  readonly overlap: number
+}
+
+/** A frame without bends: binding about half as thick as the frame, neck and curves by its thickness, foot by the way round. */
+export function plainFrameOptions(
+  stone: Stone,
+  wish: Wish,
+  { size, wires, overlap }: FrameDecision,
+): BoundFrameOptions {
+  const full = fullStone(stone)
+  const small = Math.min(full.length, full.width)
+  const around = outlinePerimeter(outlineOf(full))
+  const a = size.mm
+  const fine = WIRE_SIZES.filter((s) => s.mm >= 0.3)
+  // what is kept is bound with where it is about as thick
+  const here = fine.filter((s) => wish.kept?.includes(s.label) && Math.abs(s.mm / a - 0.62) < 0.14)
+  const binding = nearest(here.length > 0 ? here : fine.filter((s) => s.awg !== undefined), a * 0.62)
+  const neckRadius = step(Math.max(2.5 * a, 1.5), 0.1)
+  return {
+    wires,
+    size: size.label,
+    profile: 'square',
+    alloy: wish.alloy as BoundFrameOptions['alloy'],
+    temper: wish.temper as BoundFrameOptions['temper'],
+    binding: 'half-round',
+    bindingSize: binding.label,
+    foot: step(Math.max(4, Math.min(14, around * 0.12)), 0.5),
+    neck: step(Math.max(4, 5 * a + 2), 0.5),
+    leave: leaveAngle(stone, a, neckRadius),
+    neckRadius,
+    frontBends: [],
+    frontOverlap: overlap,
+    backBends: [],
+    backOverlap: step(overlap + 0.2, 0.1),
+    bail: 5,
+    tail: step(Math.max(16, small), 1),
+    margin: 10,
+  }
+}
+
 /**
- * Options worth trying for a stone, lightest wire first: for each gauge in reach the number of wires whose stack comes
- * nearest to the edge, reaches of 5 % and more of the smaller side, and binding about half as thick as the frame.
- * `plan` tries them against findings and holding.
+ * Reaches that are tried, as shares of the stone's smaller side; behind a little deeper than before, or less deep; and pairs of bends behind,
+ * where that is not as many as fit.
  */
-export function candidates(stone: Stone, wish: Wish): Options[] {
+const REACHES: readonly { readonly front: number; readonly more: number; readonly behind?: number }[] = [
+  { front: 0.07, more: 0.2 },
+  { front: 0.115, more: 0.2 },
+  { front: 0.05, more: 0.2 },
+  { front: 0.09, more: 0.2 },
+  { front: 0.075, more: -0.5 },
+  { front: 0.035, more: -0.4, behind: 1 },
+]
+
+/**
+ * Options worth trying for a stone, lightest wire first: for each gauge in reach as many wires as make a stack near the edge's height, one
+ * more and one fewer, with reaches from 5 % of the smaller side on. `plan` tries them against findings and holding.
+ */
+export function candidates(stone: Stone, wish: Wish): CandidateGroup[] {
   const full = fullStone(stone)
   const small = Math.min(full.length, full.width)
   const edge = Math.max(full.wall, full.depth * 0.3)
   const around = outlinePerimeter(outlineOf(full))
-  const gauges = WIRE_SIZES.filter(
-    (s) => (s.awg !== undefined || wish.kept?.includes(s.label)) && s.mm >= 0.5 && s.mm <= 1.3,
-  ).sort((p, q) => p.mm - q.mm)
-  const out: { options: BoundFrameOptions; wire: number }[] = []
-  for (const size of gauges) {
-    const a = size.mm
-    if (a > small / 8) continue
-    const wires = Math.max(3, Math.min(5, Math.round((edge + a) / a)))
-    const fine = WIRE_SIZES.filter((s) => s.mm >= 0.3)
-    // what is kept is bound with where it is about as thick
-    const here = fine.filter((s) => wish.kept?.includes(s.label) && Math.abs(s.mm / a - 0.62) < 0.14)
-    const binding = nearest(here.length > 0 ? here : fine.filter((s) => s.awg !== undefined), a * 0.62)
-    const neckRadius = step(Math.max(2.5 * a, 1.5), 0.1)
-    for (const share of [0.05, 0.07, 0.09, 0.115]) {
-      const overlap = Math.max(0.5, step(share * small, 0.1))
-      const plain: BoundFrameOptions = {
-        wires,
-        size: size.label,
-        profile: 'square',
-        alloy: wish.alloy as BoundFrameOptions['alloy'],
-        temper: wish.temper as BoundFrameOptions['temper'],
-        binding: 'half-round',
-        bindingSize: binding.label,
-        foot: step(Math.max(4, Math.min(14, around * 0.12)), 0.5),
-        neck: step(Math.max(4, 5 * a + 2), 0.5),
-        leave: leaveAngle(stone, a, neckRadius),
-        neckRadius,
-        frontBends: [],
-        frontOverlap: overlap,
-        backBends: [],
-        backOverlap: step(overlap + 0.2, 0.1),
-        bail: 5,
-        tail: step(Math.max(16, small), 1),
-        margin: 10,
-      }
-      try {
-        out.push({
-          wire: wires * section('square', a).area * around,
-          options: {
-            ...plain,
-            frontBends: places(stone, plain, 'front'),
-            backBends: places(stone, plain, 'back'),
-          },
-        })
-      } catch (error) {
-        // a foot that swallows the outline: not a candidate
-        if (!(error instanceof RangeError)) throw error
-      }
-    }
-  }
-  return out.sort((p, q) => p.wire - q.wire).map((c) => ({ ...c.options }))
+  return gaugesFor(small, wish)
+    .flatMap((size) => {
+      const near = Math.round((edge + size.mm) / size.mm)
+      return [near - 1, near, near + 1]
+        .filter((wires, i, all) => wires >= 3 && wires <= 6 && all.indexOf(wires) === i)
+        .map((wires) => ({ size, wires }))
+    })
+    .map(({ size, wires }): CandidateGroup => ({
+      wire: wires * section('square', size.mm).area * around,
+      options: () =>
+        REACHES.flatMap(({ front, more, behind }) => {
+          const overlap = Math.max(0.5, step(front * small, 0.1))
+          const plain = {
+            ...plainFrameOptions(stone, wish, { size, wires, overlap }),
+            backOverlap: Math.max(0.5, step(overlap + more, 0.1)),
+          }
+          try {
+            return [
+              {
+                ...plain,
+                frontBends: places(stone, plain, 'front'),
+                backBends: places(stone, plain, 'back', behind),
+              },
+            ]
+          } catch (error) {
+            // a foot that swallows the outline: not a candidate
+            if (!(error instanceof RangeError)) throw error
+            return []
+          }
+        }),
+    }))
+    .sort((p, q) => p.wire - q.wire)
 }

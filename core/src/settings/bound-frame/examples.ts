@@ -1,5 +1,7 @@
-import type { Stone } from '../../stone/index.js'
+import { fullStone, type Stone } from '../../stone/index.js'
+import { WIRE_SIZES } from '../../wire/index.js'
 import type { FamilyExamples, Options } from '../family.js'
+import { places, plainFrameOptions } from './candidates.js'
 
 const COMMON = ['round', 'oval', 'drop'] as const
 const REGULAR = ['cushion', 'square', 'cut-corner', 'marquise', 'triangle', 'hexagon'] as const
@@ -60,6 +62,40 @@ const FRAME: Options = {
 /** Examples of the bound frame. */
 export const examples: FamilyExamples = {
   stone,
+  random: (stone, wish, random) => {
+    const full = fullStone(stone)
+    const small = Math.min(full.length, full.width)
+    const gauges = WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= 0.5 && s.mm <= 1.3)
+    const size = gauges[Math.floor(random() * gauges.length)]!
+    const reach = () => Number((0.3 + random() * 0.14 * small).toFixed(1))
+    const plain = plainFrameOptions(stone, wish, {
+      size,
+      wires: 3 + Math.floor(random() * 4),
+      overlap: reach(),
+    })
+    const [frontOverlap, backOverlap] = [reach(), reach()]
+    const twin = (right: readonly number[]) =>
+      [...right, ...right.map((h) => Number((12 - h).toFixed(1)))].sort((a, b) => a - b)
+    const shaken = (h: number, by: number) => Number((h + (random() - 0.5) * by).toFixed(1))
+    // one to three pairs evenly and shaken, or where the craft would put them and shaken a little
+    const pairs = (face: 'front' | 'back') => {
+      if (random() < 0.5) {
+        const n = 1 + Math.floor(random() * 3)
+        return twin(Array.from({ length: n }, (_, i) => shaken(1.2 + ((i + 0.5) / n) * 3.4, 1.2)))
+      }
+      const asked = { ...plain, frontOverlap, backOverlap }
+      try {
+        return twin(
+          places(stone, asked, face)
+            .filter((h) => h < 6)
+            .map((h) => shaken(h, 0.4)),
+        )
+      } catch {
+        return twin([3])
+      }
+    }
+    return { ...plain, frontOverlap, backOverlap, frontBends: pairs('front'), backBends: pairs('back') }
+  },
   vary: (options, random) => ({
     ...options,
     profile: random() < 0.7 ? 'square' : 'round',

@@ -128,7 +128,7 @@ export function fits(stone: Stone, options?: Options): Finding[] {
   return out
 }
 
-/** Doubts and errors that show on the built frame: bend radii, weight carried, stack against edge, face hidden. */
+/** Doubts and errors that show on the built frame: bend radii, weight carried, stack against edge. */
 export function review(stone: Stone, options: Options, design: Design): Finding[] {
   const out: Finding[] = []
   const say = (
@@ -174,8 +174,6 @@ export function review(stone: Stone, options: Options, design: Design): Finding[
   if (full.wall > stack + 2 * o.frontOverlap + a && o.frontOverlap > 0)
     say('stack-low', 'doubt', 'wires', { stack, edge: full.wall }, { stack: figures.stack })
 
-  const hidden = numberOf(figures.hidden)
-  if (hidden > 100 / 3) say('face-hidden', 'doubt', 'frontOverlap', { hidden }, { hidden: figures.hidden })
   for (const [face, overlap] of [
     ['front', o.frontOverlap],
     ['back', o.backOverlap],

@@ -19,6 +19,7 @@ export const family: Family = {
   formulas: frameFormulas,
   params,
   candidates,
+  decides: ['wires', 'size', 'frontOverlap', 'frontBends', 'backOverlap', 'backBends'],
   bearing: (options) => frameStock(readOptions(options)),
   fits,
   build,

@@ -104,8 +104,6 @@ export const text: FamilyText = {
       'The stack is {stack:1} mm high round an edge of {edge:1} mm: it stands proud of the stone. One wire fewer, or thinner wire.',
     'bound-frame.stack-low':
       'The stack is only {stack:1} mm high on an edge of {edge:1} mm. One wire more, or thicker wire.',
-    'bound-frame.face-hidden':
-      'The bends hide {hidden:0} % of the face, over a third. Reach less, or bend at fewer places.',
     'bound-frame.few-bends':
       'Bends on the {face}: only {count}. Three well spread ones keep a stone from tipping out.',
     'bound-frame.long-gap':

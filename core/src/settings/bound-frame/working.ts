@@ -473,7 +473,6 @@ export interface ReviewFigures {
   readonly carried: Quantity
   readonly times: Quantity
   readonly sag: Quantity
-  readonly hidden: Quantity
   readonly stack: Quantity
   readonly gap: Quantity
   readonly thickness: Quantity
@@ -513,7 +512,6 @@ export function reviewFigures(stone: Stone, options: Options): ReviewFigures {
       mass,
       modulus: leaf('table', `modulus of ${o.alloy}`, metal.modulus, 'MPa', ALLOY_SOURCE),
     }),
-    hidden: hiddenOf(q),
     stack: stackOf(q),
     gap: gapAbove(q),
     thickness: q.thickness,

@@ -1,5 +1,6 @@
 import type { Stone } from '../../stone/index.js'
 import type { FamilyExamples, Options } from '../family.js'
+import { clawGauges, clawOptions, seatGauges } from './candidates.js'
 
 const OUTLINES = ['square', 'cut-corner', 'cushion', 'round', 'oval'] as const
 
@@ -49,6 +50,18 @@ const PENDANT: Options = {
 /** Examples of corner claws. */
 export const examples: FamilyExamples = {
   stone,
+  random: (stone, wish, random) => {
+    const small = Math.min(stone.length, stone.width)
+    const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
+    return {
+      ...clawOptions(wish, {
+        size: pick(seatGauges(stone, wish)),
+        clawSize: pick(clawGauges.filter((s) => s.mm <= 2.1)),
+        seat: (0.04 + 0.18 * random()) * small,
+        claw: (0.03 + 0.15 * random()) * small,
+      }),
+    }
+  },
   vary: (options, random) => ({
     ...options,
     play: Math.round(random() * 4) / 20,

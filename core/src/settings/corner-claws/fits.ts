@@ -3,14 +3,12 @@ import type { Finding } from '../../finding/index.js'
 import { leastRadius } from '../../path/index.js'
 import { fullStone, stoneErrors, type Stone } from '../../stone/index.js'
 import { alloy, wireSize } from '../../wire/index.js'
-import { numberOf } from '../../working/index.js'
 import type { Options } from '../family.js'
 import { kindWord } from '../shared/kindWord.js'
 import { bailRuns } from '../shared/rolledBail.js'
 import { basisOf } from './build.js'
 import { fingerAt, neckOf, shoulderRun } from './geometry.js'
 import { clawSides } from './options.js'
-import { hiddenOf } from './working.js'
 
 const say = (
   code: string,
@@ -113,9 +111,6 @@ export function review(stone: Stone, options: Options, design: Design): Finding[
   if (steep > 70) out.push(say('steep', 'doubt', 'size', { slope: steep }))
   const ties = design.joints.find((j) => j.id === 'top-left')!
   if (ties.turns < 3) out.push(say('few-turns', 'doubt', 'tie', { turns: ties.turns }))
-  const hidden = hiddenOf(stone, options)
-  if (numberOf(hidden) > 100 / 3)
-    out.push({ ...say('face-hidden', 'doubt', 'claw', { hidden: numberOf(hidden) }), figures: { hidden } })
   const below = Math.min(g.seats.x.z, g.seats.y.z) - g.shape.size / 2 - g.culet
   if (o.mount === 'pendant' && below > 0) out.push(say('culet-below', 'note', 'seat', { below }))
   return out

@@ -18,6 +18,7 @@ export const family: Family = {
   formulas: clawFormulas,
   params,
   candidates,
+  decides: ['size', 'clawSize', 'seat', 'claw'],
   bearing: (options) => clawStock(readOptions(options)),
   fits,
   build,

@@ -106,8 +106,6 @@ export const text: FamilyText = {
       'The tails rise or fall at {slope:0}°: hard to bend cleanly. A thinner stone setting, or thinner wire, is flatter.',
     'corner-claws.few-turns':
       'Only {turns} turns at each corner: three or more keep the bundle from turning.',
-    'corner-claws.face-hidden':
-      'The claws hide {hidden:0} % of the face, over a third. Thinner claws, or reach in less.',
     'corner-claws.culet-below':
       'The stone’s point stands {below:1} mm below the seat: it rests on what lies under it. A deeper frame would guard it.',
   },

@@ -154,7 +154,6 @@ export const clawFormulas = {
     text: '100 − the share of the stone, seen from the front, that a wire lies before, by a raster',
     of: (x, w) => 100 * faceShown(geometryFrom(x, w), w.claws as Clawed),
   },
-  'claws.hidden': { unit: '%', text: '100 − {face}', of: ({ face }) => 100 - face! },
   'claws.clear': {
     unit: 'mm',
     text: 'from the stone’s lowest point up to the lowest face of the seat: room that a flat surface under it leaves',
@@ -362,10 +361,6 @@ const gapOf = (q: Leaves, axis: 'x' | 'y'): Quantity => {
 
 const faceOf = (q: Leaves): Quantity =>
   work('claws.face', { ...q.all, claws: q.chosen('claws', q.o.claws, 'word') })
-
-/** Share of the face that is hidden. */
-export const hiddenOf = (stone: Stone, options: Options): Quantity =>
-  work('claws.hidden', { face: faceOf(leavesOf(stone, options)) })
 
 /** Dimensions of the piece, the numbers to set pliers to, and how much of the stone shows. */
 export function outputs(stone: Stone, options: Options): NamedQuantity[] {

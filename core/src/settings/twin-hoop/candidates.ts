@@ -1,6 +1,6 @@
 import { outline, type Stone } from '../../stone/index.js'
 import { alloy, section, WIRE_SIZES, type Temper, type WireSize } from '../../wire/index.js'
-import type { Options, Wish } from '../family.js'
+import type { CandidateGroup, Wish } from '../family.js'
 import { shoulderOf } from '../shared/shoulder.js'
 import type { TwinHoopOptions } from './options.js'
 
@@ -29,53 +29,87 @@ function leaveFor(stone: Stone, mount: string, size: number, shank: number): num
   return 50
 }
 
-/** Options worth trying for a ball or an egg, lightest wire first: gauges in reach, hoops from narrow to wide, an end wound once to three times. */
-export function candidates(stone: Stone, wish: Wish): Options[] {
-  const across = stone.width
-  const gauges = WIRE_SIZES.filter(
+/** What is decided about two hoops; everything else follows by the craft's rules. */
+export interface HoopDecision {
+  readonly mount: 'ring' | 'pendant'
+  readonly size: WireSize
+  readonly shankSize: WireSize
+  readonly seat: number
+  readonly hoop: number
+  readonly turns: number
+  readonly bulge: number
+}
+
+/** Gauges in reach, of the common series and of what is kept. */
+export const hoopGauges = (stone: Stone, wish: Wish): readonly WireSize[] =>
+  WIRE_SIZES.filter(
     (s) =>
       (s.awg !== undefined || wish.kept?.includes(s.label)) &&
       s.mm >= 0.6 &&
-      s.mm <= Math.min(1.7, across / 6),
+      s.mm <= Math.min(1.7, stone.width / 6),
   )
+
+/** What can carry hoops of this wire: no thinner than the wire bends round. */
+export const carrierGauges = (wish: Wish, size: WireSize): readonly WireSize[] => {
+  const least = (2 * (alloy(wish.alloy).bend[wish.temper as Temper] + 0.5) - 1) * size.mm
+  return WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= Math.max(size.mm, least) - 1e-9)
+}
+
+/** Two hoops with a neck and a binding by their wire, leaving the stone as late as the curves have room. */
+export function hoopOptions(stone: Stone, wish: Wish, d: HoopDecision): TwinHoopOptions {
   const fine = WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= 0.3 && s.mm <= 0.7)
-  const out: { options: TwinHoopOptions; wire: number }[] = []
+  return {
+    mount: d.mount,
+    ring: FINGER,
+    shank: 1,
+    bulge: d.bulge,
+    seat: tenth(d.seat),
+    hoop: tenth(d.hoop),
+    play: 0.1,
+    turns: d.turns,
+    size: d.size.label,
+    shankSize: d.shankSize.label,
+    alloy: wish.alloy as TwinHoopOptions['alloy'],
+    temper: wish.temper as TwinHoopOptions['temper'],
+    bail: 5,
+    neck: Math.max(3, Math.round(5 * d.size.mm)),
+    leave: leaveFor(stone, d.mount, d.size.mm, d.shankSize.mm),
+    binding: 'half-round',
+    bindingSize: nearest(fine, d.size.mm * 0.62).label,
+    margin: 8,
+  }
+}
+
+/** Options worth trying for a ball or an egg, lightest wire first: gauges in reach, hoops from wide to narrow, an end wound three or four times. */
+export function candidates(stone: Stone, wish: Wish): CandidateGroup[] {
+  const across = stone.width
+  const out: CandidateGroup[] = []
   for (const mount of wish.worn ? [wish.worn] : (['pendant', 'ring'] as const))
-    for (const size of gauges) {
-      // what is wound round must be no thinner than the wire bends; and a shank bears the hand
-      const least = (2 * (alloy(wish.alloy).bend[wish.temper as Temper] + 0.5) - 1) * size.mm
-      const stout = WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= Math.max(size.mm, least) - 1e-9)
+    for (const size of hoopGauges(stone, wish)) {
+      const stout = carrierGauges(wish, size)
       if (stout.length === 0) continue
-      const shank = nearest(stout, mount === 'ring' ? 1.02 : size.mm)
-      for (const bulge of mount === 'ring' ? [0, -0.6, -1.2] : [0])
-        for (const share of SHARES)
-          for (const turns of [3, 4]) {
-            const options: TwinHoopOptions = {
-              mount,
-              ring: FINGER,
-              shank: 1,
-              bulge,
-              seat: tenth((mount === 'ring' ? Math.max(share, 0.91) : share) * across),
-              hoop: tenth(share * across),
-              play: 0.1,
-              turns,
-              size: size.label,
-              shankSize: shank.label,
-              alloy: wish.alloy as TwinHoopOptions['alloy'],
-              temper: wish.temper as TwinHoopOptions['temper'],
-              bail: 5,
-              neck: Math.max(3, Math.round(5 * size.mm)),
-              leave: leaveFor(stone, mount, size.mm, shank.mm),
-              binding: 'half-round',
-              bindingSize: nearest(fine, size.mm * 0.62).label,
-              margin: 8,
-            }
-            const hoop = Math.PI * options.hoop + turns * 2 * Math.PI * (size.mm + shank.mm)
-            out.push({
-              options,
-              wire: 2 * hoop * section('round', size.mm).area + 60 * section('round', shank.mm).area,
-            })
-          }
+      // a shank bears the hand
+      const shankSize = nearest(stout, mount === 'ring' ? 1.02 : size.mm)
+      for (const turns of [3, 4]) {
+        const hoop = Math.PI * 0.85 * across + turns * 2 * Math.PI * (size.mm + shankSize.mm)
+        out.push({
+          wire: 2 * hoop * section('round', size.mm).area + 60 * section('round', shankSize.mm).area,
+          options: () =>
+            (mount === 'ring' ? [0, -0.6, -1.2] : [0]).flatMap((bulge) =>
+              [...SHARES].reverse().map((share) => ({
+                ...hoopOptions(stone, wish, {
+                  mount,
+                  size,
+                  shankSize,
+                  seat: (mount === 'ring' ? Math.max(share, 0.91) : share) * across,
+                  hoop: share * across,
+                  turns,
+                  bulge,
+                }),
+              })),
+            ),
+        })
+      }
     }
-  return out.sort((p, q) => p.wire - q.wire).map((c) => ({ ...c.options }))
+  return out.sort((p, q) => p.wire - q.wire)
 }

@@ -1,5 +1,6 @@
 import type { Stone } from '../../stone/index.js'
 import type { FamilyExamples, Options } from '../family.js'
+import { carrierGauges, hoopGauges, hoopOptions } from './candidates.js'
 
 /** Balls of 9 to 22 mm, half of them eggs up to half as long again. */
 function stone(random: () => number): Stone {
@@ -55,6 +56,23 @@ const RING: Options = { ...PENDANT, mount: 'ring', seat: 12.8, hoop: 11.2, bulge
 /** Examples of two hoops. */
 export const examples: FamilyExamples = {
   stone,
+  random: (stone, wish, random) => {
+    const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
+    const size = pick(hoopGauges(stone, wish))
+    const mount = wish.worn ?? 'pendant'
+    const hoop = (0.6 + 0.37 * random()) * stone.width
+    return {
+      ...hoopOptions(stone, wish, {
+        mount,
+        size,
+        shankSize: pick(carrierGauges(wish, size).filter((s) => s.mm <= 2.1)),
+        hoop,
+        seat: mount === 'ring' ? (0.7 + 0.27 * random()) * stone.width : hoop,
+        turns: 2 + Math.floor(random() * 4),
+        bulge: mount === 'ring' ? -1.5 * random() : 0,
+      }),
+    }
+  },
   vary: (options, random) => ({
     ...options,
     play: Math.round(random() * 4) / 10,

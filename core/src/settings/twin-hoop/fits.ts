@@ -2,13 +2,11 @@ import type { Design } from '../../design/index.js'
 import type { Finding } from '../../finding/index.js'
 import { leastRadius } from '../../path/index.js'
 import { fullStone, isEgg, stoneErrors, outlineRun, type Stone } from '../../stone/index.js'
-import { numberOf } from '../../working/index.js'
 import type { Options } from '../family.js'
 import { kindWord } from '../shared/kindWord.js'
 import { shoulderOf } from '../shared/shoulder.js'
 import { basisOf } from './build.js'
 import { leastBend } from './options.js'
-import { hiddenOf } from './working.js'
 
 const say = (
   code: string,
@@ -102,8 +100,5 @@ export function review(stone: Stone, options: Options, design: Design): Finding[
     const wide = o.shank * g.shape.shankSize
     if (wide > 4) out.push(say('wide-shank', 'note', 'ring', { wide }))
   }
-  const hidden = hiddenOf(stone, options)
-  if (numberOf(hidden) > 45)
-    out.push({ ...say('face-hidden', 'doubt', 'size', { hidden: numberOf(hidden) }), figures: { hidden } })
   return out
 }

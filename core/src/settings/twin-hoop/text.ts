@@ -103,7 +103,6 @@ export const text: FamilyText = {
       'The stone presses {bulge:1} mm into the finger. It is worn more easily nearer to 0.',
     'twin-hoop.wide-shank':
       'A shank {wide:1} mm wide wears tighter than a thin one: many makers add a quarter to half a size.',
-    'twin-hoop.face-hidden': 'The wires lie before {hidden:0} % of the stone. Thinner wire shows more of it.',
   },
   steps: {
     gather: {

@@ -148,7 +148,6 @@ export const hoopFormulas = {
     text: 'from end to end of wires and stone along {axis}',
     of: (x, w) => extentOf(geometryFrom(x, w), w.axis as 'x' | 'y' | 'z'),
   },
-  'hoops.hidden': { unit: '%', text: '100 − {face}', of: ({ face }) => 100 - face! },
   'hoops.face': {
     unit: '%',
     text: '100 − the share of the stone, seen from the front, that a wire lies before, by a raster',
@@ -348,10 +347,6 @@ const faceOf = (stone: Stone, options: Options): Quantity => {
   const { o, hoops, worn, bail, neck } = leavesOf(stone, options)
   return work('hoops.face', { ...hoops, ...worn, ...(o.mount === 'ring' ? {} : { bail, neck }) })
 }
-
-/** Share of the face that is hidden. */
-export const hiddenOf = (stone: Stone, options: Options): Quantity =>
-  work('hoops.hidden', { face: faceOf(stone, options) })
 
 /** Minutes by kind of step. */
 export function efforts(

@@ -84,7 +84,7 @@ export function FastLane({ me }: { me: Me }) {
           stone,
           family,
           await wishWithKept({ alloy: 'copper', temper: 'half hard' }),
-          settings.demands,
+          settings,
         )
         const result =
           options &&

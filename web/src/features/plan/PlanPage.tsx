@@ -24,6 +24,7 @@ import { draftOf, keepDraft, useChoices, type Draft } from './useChoices.js'
 import { InSpace } from '../../solid/InSpace.js'
 import { Waiting } from '../../ui/Waiting.js'
 import { Variants } from './Variants.js'
+import { WhyOptions } from './WhyOptions.js'
 
 export default function PlanPage() {
   const { pieceId = '' } = useParams()
@@ -229,6 +230,7 @@ function Planner({
             settings={settings}
             onChange={change}
           />
+          {plan && !failed && settings && <WhyOptions plan={plan} settings={settings} onTake={change} />}
         </section>
         <section className="min-w-0 lg:col-span-2">
           {failed ? (

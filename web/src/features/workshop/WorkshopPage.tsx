@@ -147,6 +147,18 @@ function Works({ me }: { me: Me }) {
           </div>
         )
       })}
+      <h3 className="mt-5 text-xl">How much of the stone may be hidden</h3>
+      <Amount
+        name="Most of the face behind wire, %"
+        value={settings.hidden}
+        valid={(n) => n >= 5 && n <= 90}
+        hint="a number from 5 to 90"
+        onChange={(n) => set({ hidden: n })}
+      />
+      <p className="m-0 text-[15px] text-soft">
+        Starting choices keep to it, and a plan that hides more says so. Commonly a third is felt to be much
+        for a cabochon; two hoops hide more.
+      </p>
       <h3 className="mt-5 text-xl">Wire, per kg</h3>
       <p className="text-[15px] text-soft">
         Until you type what you pay, an estimate stands here, and plans say so.

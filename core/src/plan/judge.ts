@@ -1,0 +1,139 @@
+import type { Design } from '../design/index.js'
+import type { Finding } from '../finding/index.js'
+import type { Vec3 } from '../geom/index.js'
+import {
+  atMost,
+  DEMANDS,
+  heldStone,
+  holdOf,
+  releases,
+  settingOf,
+  SHORT,
+  shortened,
+  verdictOf,
+  type Demands,
+  type Held,
+  type Hold,
+  type Setting,
+} from '../hold/index.js'
+import type { Family, Options } from '../settings/index.js'
+import { fullStone, stoneMeasures, type Stone } from '../stone/index.js'
+import { numberOf } from '../working/index.js'
+import { MOST_HIDDEN } from './settings.js'
+
+/** What starting options must keep to. */
+export interface Limits {
+  /** Multiples of the stone's weight: what the weakest way must bear is `knocked`. */
+  readonly demands: Demands
+  /** Share of the face that may be hidden, %. */
+  readonly hidden: number
+}
+
+export const LIMITS: Limits = { demands: DEMANDS, hidden: MOST_HIDDEN }
+
+/** Why options are not good enough. */
+export type Barrier =
+  | { readonly kind: 'error' | 'doubt'; readonly finding: Finding }
+  /** Too much of the face would be hidden, %. */
+  | { readonly kind: 'hidden'; readonly percent: number }
+  /** The stone could leave. */
+  | { readonly kind: 'out'; readonly way: Vec3 }
+  /** It would bear less than it is asked to: as planned, or with every bend half a millimetre short. */
+  | { readonly kind: 'pull' | 'short'; readonly times: number }
+  /** A wire would let it go by springing. */
+  | { readonly kind: 'springs' }
+
+/** What options are judged by: the stone as it is held, its mass in g, the limits. */
+export interface Ask {
+  readonly chosen: Family
+  readonly stone: Stone
+  readonly held: Held
+  readonly mass: number
+  readonly limits: Limits
+  /** Only the first check and the bends a little short; the push with wires that give is left out. */
+  readonly quick: boolean
+}
+
+export const askOf = (chosen: Family, stone: Stone, limits: Limits, quick: boolean): Ask => ({
+  chosen,
+  stone,
+  held: heldStone(fullStone(stone)),
+  mass: numberOf(stoneMeasures(stone).mass),
+  limits,
+  quick,
+})
+
+/** Options that can be built, with the doubts that their findings raise. */
+export interface Made {
+  readonly options: Options
+  readonly design: Design
+  readonly doubts: readonly Finding[]
+}
+
+/** Builds options, or says what stands in the way: an error, or too much of the face hidden. */
+export function make({ chosen, stone, limits }: Ask, options: Options): Made | Barrier {
+  const wrong = chosen.fits(stone, options).find((f) => f.severity === 'error')
+  if (wrong) return { kind: 'error', finding: wrong }
+  const design = chosen.build(stone, options)
+  const findings = chosen.review(stone, options, design)
+  const error = findings.find((f) => f.severity === 'error')
+  if (error) return { kind: 'error', finding: error }
+  const face = chosen.outputs(stone, options).find((o) => o.id === 'face')
+  const percent = face ? 100 - numberOf(face.quantity) : 0
+  if (percent > limits.hidden) return { kind: 'hidden', percent }
+  return { options, design, doubts: findings.filter((f) => f.severity === 'doubt') }
+}
+
+export const isMade = (found: Made | Barrier): found is Made => 'design' in found
+
+/** What was found of options' holding: what stands in the way, and the multiple of the stone's weight that they bear at most. */
+export interface Judged {
+  readonly barrier?: Barrier
+  readonly times: number
+}
+
+/**
+ * Is the stone held, as planned and with every bend short: the cheap no first. Where it is only to be found out (`quick`), what stands in the
+ * way is told by the first of the named ways that shows it.
+ */
+export function judge(ask: Ask, { design }: Made): Judged {
+  const { held, mass, limits, quick } = ask
+  const { demands } = limits
+  const setting = settingOf(design, held)
+  const most = atMost(setting, mass, demands.knocked)
+  if (most.times < demands.knocked && (quick || most.times > 0)) {
+    const { times, way } = most
+    return { times, barrier: times > 0 ? { kind: 'pull', times } : { kind: 'out', way } }
+  }
+  const less = shortened(design, setting, SHORT)
+  const atLess = quick ? atMost(less, mass, demands.knocked) : undefined
+  if (atLess && atLess.times < demands.knocked) {
+    const { times, way } = atLess
+    return { times: most.times, barrier: times > 0 ? { kind: 'short', times } : { kind: 'out', way } }
+  }
+  const hold = holdOf(setting, mass, demands)
+  const times = hold.timesWeight
+  if (!hold.caught) return { barrier: { kind: 'out', way: outOf(hold) }, times: 0 }
+  if (times < demands.knocked) return { barrier: { kind: 'pull', times }, times }
+  const barrier = shortBarrier(ask, setting, hold, less)
+  return { times, ...(barrier ? { barrier } : {}) }
+}
+
+const outOf = (hold: Hold): Vec3 => hold.ways.find((w) => w.outcome === 'out')?.d ?? hold.arrow
+
+/** What is sound at first sight: is it so pushed out with wires that give, and with every bend short. */
+function shortBarrier(
+  { mass, limits: { demands }, quick }: Ask,
+  setting: Setting,
+  hold: Hold,
+  less: Setting,
+): Barrier | undefined {
+  const bent = holdOf(less, mass, demands)
+  if (!bent.caught) return { kind: 'out', way: outOf(bent) }
+  if (bent.timesWeight < demands.knocked) return { kind: 'short', times: bent.timesWeight }
+  if (quick) return undefined
+  const { force, letsGo } = releases(setting, hold).weakest
+  const short = { caught: bent.caught, force: bent.force, arrow: bent.arrow }
+  const sure = verdictOf({ caught: true, force, letsGo, short, mass, demands })
+  return sure.verdict === 'sound' ? undefined : { kind: 'springs' }
+}
