@@ -16,6 +16,8 @@ interface ParamBase {
   readonly shownWhen?: ShownWhen
   /** Behind "details" until asked for. */
   readonly detail?: boolean
+  /** What options have that were saved before this choice existed. */
+  readonly before?: OptionValue
 }
 
 /** One choice of a family as data: form, schema and file are made from it. Words for `id` and values are in the family's text. */

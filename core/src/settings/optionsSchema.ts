@@ -5,24 +5,25 @@ import type { Param } from './family.js'
 export function optionsSchema(params: readonly Param[]): z.ZodObject {
   const shape: Record<string, z.ZodType> = {}
   for (const p of params) {
-    switch (p.kind) {
-      case 'integer':
-        shape[p.id] = z.number().int().min(p.min).max(p.max)
-        break
-      case 'number':
-        shape[p.id] = z.number().min(p.min).max(p.max)
-        break
-      case 'choice':
-        shape[p.id] = z.enum(p.values as [string, ...string[]])
-        break
-      case 'places':
-        shape[p.id] = z.array(z.number().min(0).max(12)).max(p.most).readonly()
-        break
-      default: {
-        const never: never = p
-        throw new RangeError(`unknown param ${JSON.stringify(never)}`)
-      }
-    }
+    const schema = schemaOf(p)
+    shape[p.id] = p.before === undefined ? schema : schema.default(p.before)
   }
   return z.strictObject(shape)
+}
+
+function schemaOf(p: Param): z.ZodType {
+  switch (p.kind) {
+    case 'integer':
+      return z.number().int().min(p.min).max(p.max)
+    case 'number':
+      return z.number().min(p.min).max(p.max)
+    case 'choice':
+      return z.enum(p.values as [string, ...string[]])
+    case 'places':
+      return z.array(z.number().min(0).max(12)).max(p.most).readonly()
+    default: {
+      const never: never = p
+      throw new RangeError(`unknown param ${JSON.stringify(never)}`)
+    }
+  }
 }

@@ -178,3 +178,67 @@ describe('bound frame', () => {
     expect(review({ frontBends: [2, 10] })).toContain('bound-frame.few-bends')
   })
 })
+
+describe('the foot', () => {
+  const wireOf = (change: object) => {
+    const design = boundFrame.build(OVAL, { ...FRAME, ...change })
+    return design.wires.find((w) => w.id === 'middle')!
+  }
+  const outline = solidOf(fullStone(OVAL)).outline
+  // 24 AWG half-round, flat in: half of 0.511 high
+  const BINDER = 0.255
+
+  it('bound straight stays straight, its gap under the stone, and comes in to the edge without a kink', () => {
+    for (const footGap of [0, 0.8]) {
+      const wire = wireOf({ footForm: 'straight', footGap, foot: 9, frontOverlap: 0, backOverlap: 0 })
+      const foot = wire.parts.filter((p) => p.kind === 'foot')
+      const [from, to] = [foot[0]!.s0, foot[1]!.s1]
+      expect(to - from).toBeCloseTo(9, 9)
+      for (let s = from; s <= to; s += 0.1)
+        expect(pathAt(wire.path, s).p[1]).toBeCloseTo(-15 - 0.812 / 2 - BINDER - footGap, 2)
+      for (const s of [from, to]) {
+        const [a, b] = [pathAt(wire.path, s - 1e-4).t, pathAt(wire.path, s + 1e-4).t]
+        expect(a[0] * b[0] + a[1] * b[1]).toBeGreaterThan(0.9999)
+      }
+      for (let s = from - 12; s <= to + 12; s += 0.1) {
+        const [x, y] = pathAt(wire.path, s).p
+        expect(outlineNearest(outline, x, y).distance).toBeGreaterThan(0.405)
+      }
+    }
+  })
+
+  it('a V has its gap in the middle, straight legs that touch the edge with the binding between, and the bound length along it', () => {
+    const footGap = 0.7
+    const wire = wireOf({ footForm: 'V', footGap, foot: 12 })
+    const foot = wire.parts.filter((p) => p.kind === 'foot')
+    const [from, to] = [foot[0]!.s0, foot[1]!.s1]
+    expect(to - from).toBeCloseTo(12, 9)
+    const middle = pathAt(wire.path, (from + to) / 2).p
+    expect(-15 - middle[1] - 0.406 - BINDER).toBeCloseTo(footGap, 2)
+    // independent: the least distance of the leg from the true ellipse, by chords of it
+    let least = Infinity
+    for (let s = from; s <= to; s += 0.02) {
+      const [x, y] = pathAt(wire.path, s).p
+      for (let t = 0; t < 2 * Math.PI; t += 0.001)
+        least = Math.min(least, Math.hypot(x - 11 * Math.cos(t), y - 15 * Math.sin(t)))
+    }
+    expect(least - 0.406 - BINDER).toBeCloseTo(0, 1)
+    // both legs rise alike, and straight
+    const at = (s: number) => pathAt(wire.path, s).t
+    expect(at(to - 0.1)[1]).toBeCloseTo(at(to - 1.5)[1], 9)
+    expect(at(from + 0.1)[1]).toBeCloseTo(-at(to - 0.1)[1], 9)
+  })
+
+  it('is bent only where it is a V, after its binding, and a foot too short for its gap is refused with what mends it', () => {
+    const steps = (change: object) =>
+      boundFrame
+        .build(OVAL, { ...FRAME, frontOverlap: 0, backOverlap: 0, ...change })
+        .operations.map((x) => x.id)
+    expect(steps({})).not.toContain('bend-foot')
+    expect(steps({ footForm: 'straight' })).not.toContain('bend-foot')
+    const v = steps({ footForm: 'V', footGap: 0.7, foot: 12 })
+    expect(v.indexOf('bend-foot')).toBe(v.indexOf('untape') + 1)
+    const codes = boundFrame.fits(OVAL, { ...FRAME, footForm: 'V', footGap: 4, foot: 5 }).map((f) => f.code)
+    expect(codes.length).toBeGreaterThan(0)
+  })
+})

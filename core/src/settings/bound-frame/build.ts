@@ -24,13 +24,13 @@ import { bendSegment } from '../shared/faceBend.js'
 import { curledTail } from '../shared/tail.js'
 import { planBends, type PlannedBend } from './bends.js'
 import { bendRadius, bindingStock, frameStock, readOptions, type BoundFrameOptions } from './options.js'
+import { footSegments } from './foot.js'
 import { operations } from './operations.js'
 import {
   arcSegments,
   easeSegment,
   frameStations,
   shoulderSegments,
-  FOOT,
   type FrameLine,
   type FrameStations,
 } from './outlinePath.js'
@@ -59,6 +59,9 @@ function makeBasis(stone: Stone, options: Options): FrameBasis {
     thickness: frameStock(o).size.mm,
     binder: binderHeight(bindingStock(o)),
     foot: o.foot,
+    footForm: o.footForm,
+    footGap: o.footGap,
+    footRadius: bendRadius(o),
     leave: o.leave,
     neckRadius: o.neckRadius,
   }
@@ -119,7 +122,7 @@ function halfPieces(basis: FrameBasis, i: number, side: 'left' | 'right'): Piece
     {
       id: 'foot',
       kind: 'foot',
-      segments: arcSegments(solid.outline, FOOT, stations.footEnd, a / 2 + line.binder, z),
+      segments: footSegments(line, z),
     },
     { id: 'ease', kind: 'side', segments: [easeSegment(line, stations, z)] },
   ]

@@ -117,6 +117,8 @@ export function plainFrameOptions(
     binding: 'half-round',
     bindingSize: binding.label,
     foot: step(Math.max(4, Math.min(14, around * 0.12)), 0.5),
+    footForm: 'arc',
+    footGap: 0,
     neck: step(Math.max(4, 5 * a + 2), 0.5),
     leave: leaveAngle(stone, a, neckRadius),
     neckRadius,

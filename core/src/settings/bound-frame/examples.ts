@@ -100,6 +100,8 @@ export const examples: FamilyExamples = {
     ...options,
     profile: random() < 0.7 ? 'square' : 'round',
     tail: Math.round(random() * 50),
+    footForm: (['arc', 'straight', 'V'] as const)[Math.floor(random() * 3)]!,
+    footGap: Math.round(random() * 12) / 10,
     bail: 4 + Math.round(random() * 6),
     margin: Math.round(random() * 20),
   }),

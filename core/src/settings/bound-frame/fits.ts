@@ -1,18 +1,30 @@
 import type { Design } from '../../design/index.js'
 import type { Finding } from '../../finding/index.js'
-import { leastRadius } from '../../path/index.js'
-import { fullStone, isDomed, outlineOf, stoneErrors, type FullStone, type Stone } from '../../stone/index.js'
+import { leastRadius, pathLength, stationsOf } from '../../path/index.js'
+import {
+  fullStone,
+  isDomed,
+  outlineNearest,
+  outlineOf,
+  stoneErrors,
+  type FullStone,
+  type Stone,
+} from '../../stone/index.js'
 import { numberOf } from '../../working/index.js'
 import type { Options } from '../family.js'
 import { bendGap } from '../shared/faceBend.js'
 import { kindWord } from '../shared/kindWord.js'
 import { bailRuns } from '../shared/rolledBail.js'
 import { bendsOf, frameBasis, type FrameBasis } from './build.js'
+import { footSegments } from './foot.js'
+import { easeSegment } from './outlinePath.js'
 import { leastBend, readOptions } from './options.js'
 import { LIMIT_MULTIPLE, reviewFigures } from './working.js'
 
 /** A wire may stand in the stone by this much at most, mm: a little under the named 0.05, as only some points of a bend are looked at. */
 const PENETRATION = 0.04
+/** A V's legs end no farther than this off the edge, with the binding between, mm. */
+const LEG_OFF = 1.5
 /** The bail strip's end stays this far above the stone, mm. */
 const BAIL_CLEAR = 0.3
 
@@ -29,6 +41,16 @@ function unfitStone(stone: FullStone): Finding | undefined {
   if (stone.outline === 'heart') return say('cleft', 'outline')
   if (stone.outline === 'free') return say(outlineOf(stone).convex ? 'uneven' : 'hollow', 'outline')
   return undefined
+}
+
+/** Least gap between the wire of the foot and of what leads in from it, and the stone's edge, mm. */
+function footGapOf({ line, stations }: FrameBasis): number {
+  const path = { segments: [...footSegments(line, 0), easeSegment(line, stations, 0)] }
+  return Math.min(
+    ...stationsOf(path, 0, pathLength(path), 0.25).map(
+      ({ at }) => outlineNearest(line.outline, at.p[0], at.p[1]).distance - line.thickness / 2,
+    ),
+  )
 }
 
 /** Can a stone like this be set so at all; and with options: is there room for everything they ask. */
@@ -65,6 +87,11 @@ export function fits(stone: Stone, options?: Options): Finding[] {
     )
     return out
   }
+  const deep = -footGapOf(basis)
+  if (deep > PENETRATION) say('foot-into-stone', 'error', 'foot', { deep })
+  const missed =
+    basis.o.footForm === 'V' && basis.o.footGap > 0 ? stations.foot.away - a / 2 - line.binder : 0
+  if (missed > LEG_OFF) say('foot-bend-short', 'error', 'footGap', { gap: o.footGap, foot: o.foot })
   if (stations.straight < 0) {
     say(
       'no-room-for-shoulder',

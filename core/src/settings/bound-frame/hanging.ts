@@ -1,13 +1,7 @@
 import { mirrorX, type Vec3 } from '../../geom/index.js'
 import { movePath, pathAt, pathLength, reversePath, type Path } from '../../path/index.js'
-import {
-  arcSegments,
-  easeSegment,
-  frameStations,
-  shoulderSegments,
-  FOOT,
-  type FrameLine,
-} from './outlinePath.js'
+import { footSegments } from './foot.js'
+import { arcSegments, easeSegment, frameStations, shoulderSegments, type FrameLine } from './outlinePath.js'
 
 /** Parts of an even number into which the plain frame is cut for its figures. */
 const COUNT = 36
@@ -15,10 +9,10 @@ const COUNT = 36
 /** A frame wire without bends, from neck to foot to neck, as points evenly spread along it; the middle one is the foot. */
 export function plainFrame(line: FrameLine): Vec3[] {
   const stations = frameStations(line)
-  const { outline: o, thickness: a, binder } = line
+  const { outline: o, thickness: a } = line
   const half: Path = {
     segments: [
-      ...arcSegments(o, FOOT, stations.footEnd, a / 2 + binder, 0),
+      ...footSegments(line, 0),
       easeSegment(line, stations, 0),
       ...arcSegments(o, stations.easeEnd, stations.leave, a / 2, 0),
       ...shoulderSegments(line, stations, 0),

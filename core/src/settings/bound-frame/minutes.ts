@@ -10,6 +10,7 @@ export const MINUTES = {
   align: 2,
   turn: 0.25,
   unclamp: 0.5,
+  footBend: 3,
   shape: 6,
   shoulder: 3,
   bend: 2.5,

@@ -100,6 +100,21 @@ export function operations(
     hold: { off: 'tape' },
   })
 
+  const bentFoot = basis.stations.foot.rise > 1e-9
+  if (bentFoot)
+    push({
+      id: 'bend-foot',
+      kind: 'shape',
+      needs: ['untape'],
+      minutes: MINUTES.footBend,
+      forms: wires.flatMap((w) =>
+        w.parts
+          .filter((p) => p.kind === 'foot')
+          .map((p) => ({ wire: w.id, s0: p.s0, s1: p.s1, to: 'path' as const })),
+      ),
+      values: { n, rise: (basis.stations.foot.rise * 180) / Math.PI },
+    })
+
   // the plane outline: foot, sides, and each bend's stretch as an even curve of its own length for now
   const shaped: Form[] = []
   wires.forEach((w, i) => {
@@ -107,7 +122,7 @@ export function operations(
     for (const side of ['left', 'right'] as const)
       for (const bend of bendsOf(basis, i, side)) turnOf.set(`bend-${bend.hour}-${side}`, bend.to - bend.from)
     for (const part of w.parts) {
-      if (part.kind === 'foot' || part.kind === 'side')
+      if ((part.kind === 'foot' && !bentFoot) || part.kind === 'side')
         shaped.push({ wire: w.id, s0: part.s0, s1: part.s1, to: 'path' })
       const angle = turnOf.get(part.id)
       if (angle !== undefined) shaped.push({ wire: w.id, s0: part.s0, s1: part.s1, to: { axis: UP, angle } })
@@ -116,7 +131,7 @@ export function operations(
   push({
     id: 'shape',
     kind: 'shape',
-    needs: ['untape'],
+    needs: [bentFoot ? 'bend-foot' : 'untape'],
     minutes: MINUTES.shape,
     forms: shaped,
     values: { n },

@@ -1,6 +1,7 @@
 import type { Stock } from '../../wire/index.js'
 import { alloy, wireSize, type AlloyId, type Profile, type Temper } from '../../wire/index.js'
 import type { Options } from '../family.js'
+import type { FootForm } from './foot.js'
 
 /** The choices of a bound frame. Lengths in mm, `leave` in degrees before the top, places as clock hours. */
 export interface BoundFrameOptions {
@@ -12,6 +13,9 @@ export interface BoundFrameOptions {
   readonly binding: 'half-round' | 'round'
   readonly bindingSize: string
   readonly foot: number
+  readonly footForm: FootForm
+  /** Between binding and stone in the middle of the foot. */
+  readonly footGap: number
   readonly neck: number
   readonly leave: number
   readonly neckRadius: number
@@ -24,8 +28,12 @@ export interface BoundFrameOptions {
   readonly margin: number
 }
 
+/** What plans that were saved before these choices existed have for them. */
+export const BEFORE = { footForm: 'arc', footGap: 0 } as const
+
 /** Options of this family out of the general record; the schema has checked them. */
-export const readOptions = (options: Options): BoundFrameOptions => options as unknown as BoundFrameOptions
+export const readOptions = (options: Options): BoundFrameOptions =>
+  ({ ...BEFORE, ...options }) as unknown as BoundFrameOptions
 
 export const frameStock = (o: BoundFrameOptions): Stock => ({
   alloy: o.alloy,

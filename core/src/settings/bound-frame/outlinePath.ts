@@ -1,25 +1,23 @@
 import type { Vec3 } from '../../geom/index.js'
 import { hermite, type Segment } from '../../path/index.js'
-import { outlineAfter, outlineArcs, outlinePoint, outlineRun, type Outline } from '../../stone/index.js'
+import { outlineAfter, outlinePoint, outlineRun, type Outline } from '../../stone/index.js'
+import { footOf, type Foot, type FootLine } from './foot.js'
 
-/** Direction of the outline's normal at the foot. */
-export const FOOT = -Math.PI / 2
-/** The frame comes in from outside the binding to the stone over this many times the binding's height: 9 degrees at most. */
-const EASE_HEIGHTS = 10
+export { arcSegments } from './arcs.js'
+export { FOOT } from './foot.js'
+
+/** The frame comes in from the foot to the stone over this many times the binding's height, 9 degrees at most, or what its end stands off it. */
+const EASE = { heights: 10, away: 4 }
 
 /** What decides the frame's line in the plane of the girdle. */
-export interface FrameLine {
-  readonly outline: Outline
-  readonly thickness: number
-  /** Height of the binding, which lies between frame and stone at the foot. */
-  readonly binder: number
-  readonly foot: number
+export interface FrameLine extends FootLine {
   readonly leave: number
   readonly neckRadius: number
 }
 
 /** The stations of the right half, as normal directions, and the neck's figures. */
 export interface FrameStations {
+  readonly foot: Foot
   readonly footEnd: number
   readonly easeEnd: number
   readonly leave: number
@@ -32,12 +30,16 @@ export interface FrameStations {
 
 /** Stations of the frame's right half. Angles in radians, the foot at -π/2, the top at π/2. */
 export function frameStations(line: FrameLine): FrameStations {
-  const { outline: o, thickness: a, binder, foot, neckRadius } = line
-  const footEnd = outlineAfter(o, FOOT, foot / 2, a / 2 + binder)
+  const { outline: o, thickness: a, neckRadius } = line
+  const foot = footOf(line)
+  const footEnd = foot.end
   const easeEnd = outlineAfter(
     o,
     footEnd,
-    Math.min(EASE_HEIGHTS * binder, outlineRun(o, footEnd, Math.PI / 2, a / 2) * 0.4),
+    Math.min(
+      Math.max(EASE.heights * line.binder, EASE.away * (foot.away - a / 2)),
+      outlineRun(o, footEnd, Math.PI / 2, a / 2) * 0.4,
+    ),
     a / 2,
   )
   const nu = (line.leave * Math.PI) / 180
@@ -46,26 +48,33 @@ export function frameStations(line: FrameLine): FrameStations {
   const [x, y] = outlinePoint(o, leave, a / 2)
   const ray = (x - a / 2) / Math.cos(nu)
   const cut = neckRadius * Math.tan(filletAngle / 2)
-  return { footEnd, easeEnd, leave, straight: ray - cut, filletAngle, join: y + ray * Math.sin(nu) + cut }
+  return {
+    foot,
+    footEnd,
+    easeEnd,
+    leave,
+    straight: ray - cut,
+    filletAngle,
+    join: y + ray * Math.sin(nu) + cut,
+  }
 }
 
-/** Arcs of the parallel curve as path segments in the plane z. */
-export function arcSegments(o: Outline, from: number, to: number, offset: number, z: number): Segment[] {
-  return outlineArcs(o, from, to, offset).map((k) => ({
-    kind: 'arc',
-    centre: [k.cx, k.cy, z],
-    x: [Math.cos(k.from), Math.sin(k.from), 0],
-    y: [-Math.sin(k.from), Math.cos(k.from), 0],
-    radius: k.r,
-    sweep: k.to - k.from,
-  }))
-}
+/** Curvature radius of the outline at a normal direction. */
+const radiusAt = (o: Outline, psi: number): number =>
+  (o.arcs.find((k) => psi >= k.from - 1e-12 && psi <= k.to + 1e-12) ?? o.arcs[0]!).r
 
-/** The stretch where the frame comes in from outside the binding to the stone's edge, as a spline. */
+/**
+ * The stretch where the frame comes in from the foot to the stone's edge, as a spline: its distance from the edge falls by a cubic that begins
+ * as the foot ends and is level where it meets the edge.
+ */
 export function easeSegment(line: FrameLine, stations: FrameStations, z: number): Segment {
-  const { outline: o, thickness: a, binder } = line
+  const { outline: o, thickness: a } = line
+  const { away, spread } = stations.foot
   const run = outlineRun(o, stations.footEnd, stations.easeEnd, a / 2)
-  const steps = 6
+  // how fast the foot's end leaves the edge, a mm along the parallel curve by which the ease is told
+  const first = (radiusAt(o, stations.footEnd) + away) / (radiusAt(o, stations.footEnd) + a / 2)
+  const fall0 = spread * first
+  const steps = spread === 0 ? 6 : 10
   const at: number[] = []
   const points: Vec3[] = []
   const slope: Vec3[] = []
@@ -78,12 +87,18 @@ export function easeSegment(line: FrameLine, stations: FrameStations, z: number)
         : k === steps
           ? stations.easeEnd
           : outlineAfter(o, stations.footEnd, s, a / 2)
+    const over = away - a / 2
     const blend = 1 - t * t * (3 - 2 * t)
-    const [x, y] = outlinePoint(o, psi, a / 2 + binder * blend)
-    const fall = (-binder * 6 * t * (1 - t)) / run
+    const bump = t * (1 - t) * (1 - t)
+    const [x, y] = outlinePoint(o, psi, a / 2 + over * blend + fall0 * run * bump)
+    const fall = (-over * 6 * t * (1 - t)) / run + fall0 * (1 - t) * (1 - 3 * t)
+    const pace =
+      spread === 0
+        ? 1
+        : (radiusAt(o, psi) + a / 2 + over * blend + fall0 * run * bump) / (radiusAt(o, psi) + a / 2)
     at.push(s)
     points.push([x, y, z])
-    slope.push([-Math.sin(psi) + fall * Math.cos(psi), Math.cos(psi) + fall * Math.sin(psi), 0])
+    slope.push([-Math.sin(psi) * pace + fall * Math.cos(psi), Math.cos(psi) * pace + fall * Math.sin(psi), 0])
   }
   return hermite(at, points, slope)
 }

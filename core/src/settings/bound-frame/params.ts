@@ -1,6 +1,8 @@
 import { widthIsLength, type Stone } from '../../stone/index.js'
 import { ALLOYS, WIRE_SIZES } from '../../wire/index.js'
 import type { Param } from '../family.js'
+import { FOOT_FORMS } from './foot.js'
+import { BEFORE } from './options.js'
 
 /** Least and most of a number among the choices; no limits for what is no number. */
 export function limitsOf(stone: Stone, id: string): { readonly least: number; readonly most: number } {
@@ -32,6 +34,23 @@ export function params(stone: Stone): readonly Param[] {
       min: 2,
       max: Math.max(4, Math.round(small * 0.9)),
       step: 0.5,
+    },
+    {
+      id: 'footForm',
+      group: 'binding',
+      kind: 'choice',
+      values: FOOT_FORMS,
+      before: BEFORE.footForm,
+    },
+    {
+      id: 'footGap',
+      group: 'binding',
+      kind: 'number',
+      unit: 'mm',
+      min: 0,
+      max: Math.max(1, Math.round(small * 2) / 10),
+      step: 0.1,
+      before: BEFORE.footGap,
     },
     { id: 'neck', group: 'binding', kind: 'number', unit: 'mm', min: 3, max: 15, step: 0.5 },
     { id: 'binding', group: 'binding', kind: 'choice', values: ['half-round', 'round'] },

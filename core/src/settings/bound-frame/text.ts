@@ -25,6 +25,8 @@ export const text: FamilyText = {
     backBends: 'Bends behind',
     backOverlap: 'Reach behind',
     foot: 'Foot bind',
+    footForm: 'Foot bent to',
+    footGap: 'Foot off the stone',
     neck: 'Neck bind',
     binding: 'Binding profile',
     bindingSize: 'Binding wire',
@@ -76,6 +78,10 @@ export const text: FamilyText = {
     'bound-frame.hollow':
       'Straight frame wires cannot follow an edge that is hollow. Another setting is tied across it.',
     'bound-frame.foot-too-long': 'A foot bind of {foot:1} mm leaves no side to bend. Make it shorter.',
+    'bound-frame.foot-into-stone':
+      'The foot would stand {deep:2} mm in the stone where it comes in to the edge. Make it shorter, or leave a wider gap.',
+    'bound-frame.foot-bend-short':
+      'A V with a gap of {gap:1} mm needs a longer foot than {foot:1} mm: its legs do not reach the stone’s edge. Bind a longer foot, or leave less gap.',
     'bound-frame.no-room-for-shoulder':
       'Leaving {leave:0}° before the top there is no room for a curve of {radius:1} mm into the neck. Leave the edge earlier, or curve tighter.',
     'bound-frame.shoulder-too-tight':
@@ -145,6 +151,12 @@ export const text: FamilyText = {
       title: 'Take the tape off',
       say: 'Peel the tape off both sides and wipe the wires.',
       look: 'No glue left on the metal.',
+    },
+    'bend-foot': {
+      title: 'Bend the foot to a V',
+      say: 'Hold the bound foot in the middle with flat-nose pliers and bend both legs up by {rise:0}°, all {n} wires together.',
+      look: 'The bend is in the middle of the binding, and the wires still lie flush.',
+      caution: 'Pad the jaws: the binding marks easily.',
     },
     shape: {
       title: 'Bend the frame round the stone',

@@ -24,9 +24,10 @@ import type {
 import { bendCover, bendSegment } from '../shared/faceBend.js'
 import { BAIL_BARE } from '../shared/rolledBail.js'
 import { mirrorHour, planBends, sideOf, type PlannedBend } from './bends.js'
-import { wireHeight, wireId } from './build.js'
+import { frameBasis, wireHeight, wireId } from './build.js'
 import { hangingSag, plainFrame } from './hanging.js'
 import { MINUTES } from './minutes.js'
+import type { FootForm } from './foot.js'
 import { bendRadius, readOptions } from './options.js'
 import { easeSegment, frameStations, shoulderSegments, type FrameLine } from './outlinePath.js'
 
@@ -48,6 +49,9 @@ function lineOf(x: Numbers, w: Words): FrameLine {
     thickness: x.thickness!,
     binder: x.binder ?? 0,
     foot: x.foot ?? 0,
+    footForm: (w.footForm ?? 'arc') as FootForm,
+    footGap: x.footGap ?? 0,
+    footRadius: x.bendRadius ?? 1,
     leave: x.leave ?? 30,
     neckRadius: x.neckRadius ?? 1,
   }
@@ -116,6 +120,23 @@ export const frameFormulas = {
         outlineRun(line.outline, st.easeEnd, st.leave, line.thickness / 2)
       )
     },
+  },
+  'frame.side.foot': {
+    unit: 'mm',
+    text: 'from the foot bind, {foot} long, bent to {footForm} with {footGap} between it and the stone, its binding {binder} thick, in to the edge and along it, {thickness}/2 outside a {outline} of {length}, up to {leave}° before the top; a bend of a V has a radius of {bendRadius}',
+    of: (x, w) => {
+      const line = lineOf(x, w)
+      const st = frameStations(line)
+      return (
+        pathOf([easeSegment(line, st, 0)]) +
+        outlineRun(line.outline, st.easeEnd, st.leave, line.thickness / 2)
+      )
+    },
+  },
+  'frame.gap.foot': {
+    unit: 'mm',
+    text: '{binder} + {footGap}',
+    of: ({ binder, footGap }) => binder! + footGap!,
   },
   'frame.bends': {
     unit: 'mm',
@@ -280,6 +301,11 @@ function optionLeaves(stone: Stone, options: Options) {
     thickness: chosen('size', wireSize(o.size).mm),
     binder: work(`frame.binder.${o.binding}`, { binding }),
     foot: chosen('foot', o.foot),
+    /** What a foot is worked out from that is not simply laid along the edge. */
+    formed:
+      o.footForm === 'arc' && o.footGap === 0
+        ? undefined
+        : { footForm: chosen('footForm', o.footForm, 'word'), footGap: chosen('footGap', o.footGap) },
     neck: chosen('neck', o.neck),
     leave: chosen('leave', o.leave, '°'),
     neckRadius: chosen('neckRadius', o.neckRadius),
@@ -339,6 +365,7 @@ function bendInputs(
     wires: q.wires,
     binder: q.binder,
     foot: q.foot,
+    ...q.formed,
     profile: q.profile,
     bendRadius: q.bendRadius,
     overlap: q.chosen(`${face}Overlap`, overlap),
@@ -366,11 +393,12 @@ export function joints(stone: Stone, options: Options): Record<string, JointWork
 export function halves(stone: Stone, options: Options): Record<string, HalvesWorking> {
   const q = optionLeaves(stone, options)
   const { o } = q
-  const side = work('frame.side', {
+  const side = work(q.formed ? 'frame.side.foot' : 'frame.side', {
     ...q.plane,
     thickness: q.thickness,
     binder: q.binder,
     foot: q.foot,
+    ...(q.formed ? { ...q.formed, bendRadius: q.bendRadius } : {}),
     leave: q.leave,
   })
   const shoulder = work('frame.shoulder', {
@@ -406,6 +434,9 @@ export function halves(stone: Stone, options: Options): Record<string, HalvesWor
 export function outputs(stone: Stone, options: Options): NamedQuantity[] {
   const q = optionLeaves(stone, options)
   const gap = gapAbove(q)
+  const gapFoot = q.formed
+    ? work('frame.gap.foot', { binder: q.binder, footGap: q.formed.footGap })
+    : q.binder
   const { radius } = bailOf(q)
   const front = bendInputs(q, 'front')
   const plain = { ...shaped(q, 'front'), wires: q.wires, thickness: q.thickness, binder: q.binder }
@@ -417,7 +448,7 @@ export function outputs(stone: Stone, options: Options): NamedQuantity[] {
         gap,
         neck: q.neck,
         radius,
-        footGap: q.binder,
+        footGap: gapFoot,
         thickness: q.thickness,
         binder: q.binder,
       }),
@@ -437,7 +468,7 @@ export function outputs(stone: Stone, options: Options): NamedQuantity[] {
       }),
     },
     { id: 'gapTop', quantity: gap },
-    { id: 'gapFoot', quantity: q.binder },
+    { id: 'gapFoot', quantity: gapFoot },
     { id: 'stack', quantity: stackOf(q) },
     { id: 'face', quantity: work('frame.face', { hidden: hiddenOf(q) }) },
   ]
@@ -488,6 +519,7 @@ export function reviewFigures(stone: Stone, options: Options): ReviewFigures {
     thickness: q.thickness,
     binder: q.binder,
     foot: q.foot,
+    ...(q.formed ? { ...q.formed, bendRadius: q.bendRadius } : {}),
     leave: q.leave,
     neckRadius: q.neckRadius,
     wires: q.wires,
@@ -535,6 +567,13 @@ export function efforts(
     align: once,
     turn: work('frame.count.turns', turns),
     unclamp: once,
+    footBend: leaf(
+      'table',
+      'bends of the foot',
+      frameBasis(stone, options).stations.foot.rise > 1e-9 ? 1 : 0,
+      '',
+      'the family',
+    ),
     shape: once,
     shoulder: leaf('table', 'shoulders', 2, '', 'the family'),
     bend: work('frame.count.bends', {

@@ -91,7 +91,7 @@ export function OptionRows({
             </span>
             <OptionInput
               p={p}
-              value={options[p.id]!}
+              value={options[p.id] ?? p.before!}
               onChange={(v) => onChange(p.id, v)}
               name={text.params[p.id] ?? p.id}
               kept={keptOf(p)}

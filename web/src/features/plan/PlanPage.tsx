@@ -1,6 +1,17 @@
 import type { PieceRow } from '@verger/contract'
-import { FAMILIES, family, fill, stoneText, type Options, type Plan, type Stone } from '@verger/core'
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import {
+  FAMILIES,
+  family,
+  fill,
+  nearestTools,
+  numberOf,
+  stoneText,
+  type NamedQuantity,
+  type Options,
+  type Plan,
+  type Stone,
+} from '@verger/core'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
@@ -14,6 +25,7 @@ import { Frame } from '../../ui/Frame.js'
 import { Findings, Judgement } from '../../ui/Judgement.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { CutBars } from '../cut/CutBars.js'
+import { roundTools } from '../drawer/tools.js'
 import { HoldPanel } from '../hold/HoldPanel.js'
 import { OptionRows } from './OptionRows.js'
 import { sayChange, sumsOf, type Sums } from './changed.js'
@@ -173,7 +185,7 @@ function Planner({
           {plan && (
             <dl className="m-0 grid grid-cols-1 gap-x-8 border-t border-line px-5 pb-1 sm:grid-cols-2">
               {plan.outputs.map((o) => (
-                <Row key={o.id} name={text.outputs[o.id] ?? o.id}>
+                <Row key={o.id} name={text.outputs[o.id] ?? o.id} beside={o.tool && <Nearest output={o} />}>
                   <Figure name={text.outputs[o.id] ?? o.id} q={o.quantity} />
                 </Row>
               ))}
@@ -348,10 +360,38 @@ function useChanged(live: LivePlan): string {
 const mutable = (options: Options) =>
   Object.fromEntries(Object.entries(options).map(([k, v]) => [k, typeof v === 'object' ? [...v] : v]))
 
-function Row({ name, children }: { name: string; children: React.ReactNode }) {
+/** The tool of one's own that comes nearest to a size to bend over, and by how much it is off. */
+function Nearest({ output }: { output: NamedQuantity }) {
+  const settings = useSettings()
+  const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
+  const own = roundTools(drawer.data ?? []).filter((t) => Boolean(t.flat) === (output.tool === 'jaws'))
+  const [best] = nearestTools(numberOf(output.quantity), own, (across) => across)
+  // a tool that is far off is no help
+  if (!best || Math.abs(best.off) > 0.15 * numberOf(output.quantity)) return null
+  return (
+    <span className="block text-[14.5px] text-soft">
+      nearest of yours: {best.tool.name}
+      {Math.abs(best.off) >= 0.05 &&
+        `, ${sayLength(Math.abs(best.off), settings)} ${best.off > 0 ? 'more' : 'less'}`}
+    </span>
+  )
+}
+
+function Row({
+  name,
+  beside,
+  children,
+}: {
+  name: string
+  beside?: React.ReactNode
+  children: React.ReactNode
+}) {
   return (
     <div className="flex items-baseline justify-between gap-3 border-b border-line py-[3px]">
-      <dt className="text-soft">{name}</dt>
+      <dt className="text-soft">
+        {name}
+        {beside}
+      </dt>
       <dd className="m-0 shrink-0 whitespace-nowrap">{children}</dd>
     </div>
   )
