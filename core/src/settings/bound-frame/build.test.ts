@@ -242,3 +242,63 @@ describe('the foot', () => {
     expect(codes.length).toBeGreaterThan(0)
   })
 })
+
+describe('ends above the neck', () => {
+  const designOf = (change: object) => boundFrame.build(OVAL, { ...FRAME, wires: 4, ...change })
+  const finishes = (change: object) => designOf(change).wires.map((w) => w.ends[0].finish)
+
+  it('as many are curled as are asked for, from the front on; the rest are cut off', () => {
+    expect(finishes({ swirls: 'every end' })).toEqual(['tucked', 'curled', 'curled', 'curled'])
+    expect(finishes({ swirls: '4' })).toEqual(['tucked', 'cut flush', 'curled', 'curled'])
+    expect(finishes({ swirls: '2' })).toEqual(['tucked', 'cut flush', 'cut flush', 'curled'])
+    expect(finishes({ swirls: '0' })).toEqual(['tucked', 'cut flush', 'cut flush', 'cut flush'])
+    // an end that is led over the edge is no swirl: those begin behind it
+    expect(finishes({ swirls: '2', tailOver: '1.5' })).toEqual(['tucked', 'cut flush', 'curled', 'tucked'])
+  })
+
+  it('a swirl on the shoulder touches the frame where it leaves the edge, and nothing of the other wires', () => {
+    const design = designOf({ swirls: '2', swirlPlace: 'on the shoulders' })
+    const wire = design.wires.find((w) => w.id === 'front')!
+    const [tail, frame] = ['tail-right', 'shoulder-right'].map((id) => wire.parts.find((p) => p.id === id)!)
+    const at = ({ s0, s1 }: { s0: number; s1: number }) =>
+      Array.from({ length: 400 }, (_, k) => pathAt(wire.path, s0 + ((s1 - s0) * k) / 400).p)
+    const side = wire.parts.filter((p) => p.kind === 'side' && p.id.endsWith('right')).flatMap(at)
+    let near = Infinity
+    const along = [...at(frame!), ...side]
+    for (const p of at(tail!).slice(60)) for (const q of along) near = Math.min(near, dist(p, q))
+    expect(near).toBeCloseTo(0.812, 1)
+  })
+
+  it('a tail over the edge lies on the stone, ends along the frame, and hides what it lies before', () => {
+    const bare = boundFrame.outputs(OVAL, FRAME).find((o) => o.id === 'face')!
+    const design = designOf({ tailOver: '2' })
+    const solid = solidOf(fullStone(OVAL))
+    const wire = design.wires.find((w) => w.id === 'front')!
+    const tail = wire.parts.find((p) => p.id === 'tail-right')!
+    let least = Infinity
+    let hidden = 0
+    const step = 0.02
+    for (let s = tail.s0; s <= tail.s1; s += step) {
+      const { p, t } = pathAt(wire.path, s)
+      least = Math.min(least, gapAt(p, solid.nearest(...p), sectionAt(wire, s, t)).gap)
+      // inside the ellipse of the girdle
+      if ((p[0] / 11) ** 2 + (p[1] / 15) ** 2 < 1) hidden += 0.812 * step * Math.hypot(t[0], t[1])
+    }
+    expect(least).toBeGreaterThan(-0.05)
+    expect(least).toBeLessThan(0.1)
+    const face = boundFrame.outputs(OVAL, { ...FRAME, wires: 4, tailOver: '2' }).find((o) => o.id === 'face')!
+    const four = boundFrame.outputs(OVAL, { ...FRAME, wires: 4 }).find((o) => o.id === 'face')!
+    expect(Number(four.quantity.value) - Number(face.quantity.value)).toBeCloseTo(
+      (200 * hidden) / (Math.PI * 11 * 15),
+      1,
+    )
+    expect(Number(bare.quantity.value)).toBeGreaterThan(Number(face.quantity.value))
+    const end = pathAt(wire.path, pathLength(wire.path)).t
+    const n = outlineNearest(
+      solid.outline,
+      ...(pathAt(wire.path, pathLength(wire.path)).p.slice(0, 2) as [number, number]),
+    )
+    // along the edge, not out from it: no end stands up
+    expect(Math.abs(end[0] * n.nx + end[1] * n.ny)).toBeLessThan(0.35)
+  })
+})

@@ -16,96 +16,20 @@ import {
   type Path,
   type Segment,
 } from '../../path/index.js'
-import { fullStone, solidOf, type Solid, type Stone } from '../../stone/index.js'
+import type { Stone } from '../../stone/index.js'
 import type { Hand, Options } from '../family.js'
-import { bind, binderHeight } from '../shared/bind.js'
+import { bind } from '../shared/bind.js'
 import { bailRuns, bailSegments } from '../shared/rolledBail.js'
 import { bendSegment } from '../shared/faceBend.js'
 import { curledTail } from '../shared/tail.js'
-import { planBends, type PlannedBend } from './bends.js'
-import { bendRadius, bindingStock, frameStock, readOptions, type BoundFrameOptions } from './options.js'
+import { bendsOf, frameBasis, partRange, wireHeight, wireId, type FrameBasis } from './basis.js'
+import { endsOf } from './ends.js'
+import { shoulderSwirl } from './shoulderSwirl.js'
+import { withTails } from './tailOver.js'
+import { bindingStock, frameStock } from './options.js'
 import { footSegments } from './foot.js'
 import { operations } from './operations.js'
-import {
-  arcSegments,
-  easeSegment,
-  frameStations,
-  shoulderSegments,
-  type FrameLine,
-  type FrameStations,
-} from './outlinePath.js'
-
-/** What both the builder and the working of lengths start from. */
-export interface FrameBasis {
-  readonly o: BoundFrameOptions
-  readonly solid: Solid
-  readonly line: FrameLine
-  readonly stations: FrameStations
-}
-
-const lastBasis = remember<Options, { readonly stone: Stone; readonly basis: FrameBasis }>(8)
-
-/** The basis of a stone and options; the last ones are remembered, as build, fits and review all ask for it. */
-export function frameBasis(stone: Stone, options: Options): FrameBasis {
-  const known = lastBasis(options, () => ({ stone, basis: makeBasis(stone, options) }))
-  return known.stone === stone ? known.basis : makeBasis(stone, options)
-}
-
-function makeBasis(stone: Stone, options: Options): FrameBasis {
-  const o = readOptions(options)
-  const solid = solidOf(fullStone(stone))
-  const line: FrameLine = {
-    outline: solid.outline,
-    thickness: frameStock(o).size.mm,
-    binder: binderHeight(bindingStock(o)),
-    foot: o.foot,
-    footForm: o.footForm,
-    footGap: o.footGap,
-    footRadius: bendRadius(o),
-    leave: o.leave,
-    neckRadius: o.neckRadius,
-  }
-  return { o, solid, line, stations: frameStations(line) }
-}
-
-/** Name of frame wire i of n, from behind to the front. */
-export function wireId(i: number, n: number): string {
-  if (i === 0) return 'rear'
-  if (i === n - 1) return 'front'
-  return n === 3 ? 'middle' : `middle-${i}`
-}
-
-/** Height of wire i's middle: the stack is centred on the girdle. */
-export const wireHeight = (i: number, n: number, thickness: number): number => (i - (n - 1) / 2) * thickness
-
-const plannedBends = remember<FrameBasis, Map<string, readonly PlannedBend[]>>(8)
-
-/** Bends of wire i on one side, worked out once per basis. */
-export function bendsOf(basis: FrameBasis, i: number, side: 'left' | 'right'): readonly PlannedBend[] {
-  const known = plannedBends(basis, () => new Map())
-  const key = `${i} ${side}`
-  let bends = known.get(key)
-  if (!bends) known.set(key, (bends = workOutBends(basis, i, side)))
-  return bends
-}
-
-function workOutBends(basis: FrameBasis, i: number, side: 'left' | 'right'): PlannedBend[] {
-  const { o, solid, line, stations } = basis
-  const face = i === o.wires - 1 ? 'front' : i === 0 ? 'back' : undefined
-  if (!face) return []
-  return planBends({
-    solid,
-    line,
-    stations,
-    face,
-    hours: face === 'front' ? o.frontBends : o.backBends,
-    side,
-    overlap: face === 'front' ? o.frontOverlap : o.backOverlap,
-    profile: o.profile,
-    radius: bendRadius(o),
-    z: wireHeight(i, o.wires, line.thickness),
-  })
-}
+import { arcSegments, easeSegment, shoulderSegments } from './outlinePath.js'
 
 interface Piece {
   readonly id: string
@@ -156,7 +80,9 @@ function halfPieces(basis: FrameBasis, i: number, side: 'left' | 'right'): Piece
     const bail = { inside: o.bail, thickness: a, binder: line.binder, neck: o.neck }
     const { bound, bare } = bailSegments(bail, top)
     out.push({ id: 'bail', kind: 'bail', segments: bound }, { id: 'bare', kind: 'bare', segments: bare })
-  } else if (o.tail > 0) {
+  } else if (endsOf(o, i) === 'shoulder') {
+    out.push({ id: 'tail', kind: 'tail', segments: shoulderSwirl(basis, i) })
+  } else if (endsOf(o, i) === 'above') {
     // the tails fan out: the front pair lowest, each pair behind it higher and steeper
     const rank = o.wires > 2 ? (o.wires - 1 - i) / (o.wires - 2) : 0
     out.push({
@@ -207,7 +133,8 @@ function frameWire(basis: FrameBasis, i: number): Wire {
     { s0: neckOf('right').s0, s1: length, face: [1, 0, 0] },
   ]
   const flat: Roll[] = [{ s0: 0, s1: length, face: [0, 0, 1] }]
-  const finish = i === 0 ? ('tucked' as const) : o.tail > 0 ? ('curled' as const) : ('cut flush' as const)
+  const finish =
+    i === 0 ? ('tucked' as const) : endsOf(o, i) === 'cut' ? ('cut flush' as const) : ('curled' as const)
   const first = pathAt(path, 0)
   const last = pathAt(path, length)
   return {
@@ -229,13 +156,6 @@ function hangingFrom({ o, line, stations }: FrameBasis): Vec3 {
   const bail = { inside: o.bail, thickness: line.thickness, binder: line.binder, neck: o.neck }
   const { radius, rise } = bailRuns(bail)
   return [0, stations.join + o.neck + rise + o.bail / 2, wireHeight(0, o.wires, line.thickness) - radius]
-}
-
-/** Range of consecutive parts of one kind and side. */
-export function partRange(wire: Wire, id: string): { s0: number; s1: number } {
-  const part = wire.parts.find((p) => p.id === id)
-  if (!part) throw new RangeError(`wire ${wire.id} has no part "${id}"`)
-  return { s0: part.s0, s1: part.s1 }
 }
 
 /**
@@ -292,10 +212,10 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
     .slice(1)
     .flatMap((w) =>
       (['left', 'right'] as const)
-        .filter(() => o.tail > 0)
+        .filter(() => endsOf(o, wires.indexOf(w)) === 'above')
         .map((side) => ({ wire: w.id, part: `tail-${side}`, budget: o.tail })),
     )
-  return withoutNegativeZero({
+  const plain: Design = {
     version: 1,
     family: 'bound-frame',
     hang: hangingFrom(basis),
@@ -304,6 +224,12 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
     joints,
     free,
     accents: [],
-    operations: operations(basis, wires, joints, hand),
+    operations: [],
+  }
+  const hour = Number(o.tailOver)
+  const whole = hour > 0 ? withTails(basis, plain, hour) : plain
+  return withoutNegativeZero({
+    ...whole,
+    operations: operations(basis, whole.wires, whole.joints, hand),
   })
 }

@@ -10,7 +10,7 @@ import {
 import { section, WIRE_SIZES, type WireSize } from '../../wire/index.js'
 import type { CandidateGroup, Wish } from '../family.js'
 import { bendForm } from '../shared/faceBend.js'
-import { frameBasis, wireHeight } from './build.js'
+import { frameBasis, wireHeight } from './basis.js'
 import { bendRadius, type BoundFrameOptions } from './options.js'
 
 const nearest = (list: readonly WireSize[], mm: number): WireSize =>
@@ -128,6 +128,9 @@ export function plainFrameOptions(
     backOverlap: step(overlap + 0.2, 0.1),
     bail: 5,
     tail: step(Math.max(16, small), 1),
+    swirls: '4',
+    swirlPlace: 'above',
+    tailOver: 'no',
     margin: 10,
   }
 }

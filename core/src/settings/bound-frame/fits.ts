@@ -15,11 +15,15 @@ import type { Options } from '../family.js'
 import { bendGap } from '../shared/faceBend.js'
 import { kindWord } from '../shared/kindWord.js'
 import { bailRuns } from '../shared/rolledBail.js'
-import { bendsOf, frameBasis, type FrameBasis } from './build.js'
+import { swirlSeat } from '../shared/swirl.js'
+import { bendsOf, frameBasis, type FrameBasis } from './basis.js'
+import { wiresWith } from './ends.js'
 import { footSegments } from './foot.js'
+import { swirlOf } from './shoulderSwirl.js'
 import { easeSegment } from './outlinePath.js'
 import { leastBend, readOptions } from './options.js'
-import { LIMIT_MULTIPLE, reviewFigures } from './working.js'
+import { LIMIT_MULTIPLE } from './formulas.js'
+import { reviewFigures } from './working.js'
 
 /** A wire may stand in the stone by this much at most, mm: a little under the named 0.05, as only some points of a bend are looked at. */
 const PENETRATION = 0.04
@@ -92,6 +96,11 @@ export function fits(stone: Stone, options?: Options): Finding[] {
   const missed =
     basis.o.footForm === 'V' && basis.o.footGap > 0 ? stations.foot.away - a / 2 - line.binder : 0
   if (missed > LEG_OFF) say('foot-bend-short', 'error', 'footGap', { gap: o.footGap, foot: o.foot })
+  if (wiresWith(o, 'shoulder').length > 0) {
+    const { middle, radius } = swirlSeat(swirlOf(basis, o.wires - 1))
+    const room = middle[0] - radius - a - line.binder - a / 2
+    if (room < 0) say('swirl-no-room', 'error', 'swirlPlace', { need: -room })
+  }
   if (stations.straight < 0) {
     say(
       'no-room-for-shoulder',

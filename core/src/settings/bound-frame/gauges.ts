@@ -2,7 +2,7 @@ import { NEWTON_PER_GRAM } from '../../units/index.js'
 import type { Stone } from '../../stone/index.js'
 import { wireSize } from '../../wire/index.js'
 import type { GaugeAsk, Options } from '../family.js'
-import { frameBasis } from './build.js'
+import { frameBasis } from './basis.js'
 import { readOptions } from './options.js'
 import { outlineRun } from '../../stone/index.js'
 

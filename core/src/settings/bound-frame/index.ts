@@ -8,7 +8,8 @@ import { moves } from './moves.js'
 import { frameStock, readOptions } from './options.js'
 import { params } from './params.js'
 import { text } from './text.js'
-import { efforts, frameFormulas, halves, joints, outputs } from './working.js'
+import { frameFormulas } from './formulas.js'
+import { efforts, halves, joints, outputs } from './working.js'
 
 /** A frame of bound wires round a flat-backed cabochon, as a pendant. */
 export const family: Family = {

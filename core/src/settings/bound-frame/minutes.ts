@@ -19,5 +19,7 @@ export const MINUTES = {
   close: 2,
   roll: 4,
   curl: 4,
+  swirl: 6,
+  lead: 2,
   trim: 4,
 } as const

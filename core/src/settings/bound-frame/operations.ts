@@ -2,8 +2,9 @@ import type { Form, Joint, Operation, Wire } from '../../design/index.js'
 import type { Vec3 } from '../../geom/index.js'
 import { stockName } from '../../wire/index.js'
 import type { Hand } from '../family.js'
-import type { FrameBasis } from './build.js'
-import { bendsOf, wireId } from './build.js'
+import type { FrameBasis } from './basis.js'
+import { bendsOf, wireId } from './basis.js'
+import { wiresWith } from './ends.js'
 import { MINUTES } from './minutes.js'
 import { bindingStock, frameStock } from './options.js'
 
@@ -234,25 +235,66 @@ export function operations(
     }),
     values: { inside: o.bail },
   })
-  if (o.tail > 0)
-    wires.slice(1).forEach((w) =>
+  const ends: string[] = []
+  for (const [kind, step] of [
+    ['shoulder', 'swirl'],
+    ['above', 'curl'],
+  ] as const)
+    for (const i of wiresWith(o, kind)) {
+      const w = wires[i]!
+      const id = `${step}-${w.id}`
+      ends.push(id)
       push({
-        id: `curl-${w.id}`,
+        id,
         kind: 'curl',
         needs: ['roll-bail'],
         wires: [w.id],
-        minutes: MINUTES.curl,
+        minutes: kind === 'shoulder' ? MINUTES.swirl : MINUTES.curl,
         forms: (['left', 'right'] as const).map((side) => {
           const part = partOf(w, `tail-${side}`)
           return { wire: w.id, s0: part.s0, s1: part.s1, to: 'path' as const }
         }),
         values: { wire: w.id, budget: o.tail },
-      }),
-    )
+      })
+    }
+  // one side after the other: led, then tied before it springs back
+  let before = ['roll-bail']
+  for (const i of wiresWith(o, 'over'))
+    for (const side of sides) {
+      const w = wires[i]!
+      const part = partOf(w, `tail-${side}`)
+      const hour = side === 'right' ? Number(o.tailOver) : 12 - Number(o.tailOver)
+      const tie = joint(`tie-${side}`)
+      push({
+        id: `lead-${side}`,
+        kind: 'cross',
+        needs: before,
+        wires: [w.id],
+        minutes: MINUTES.lead,
+        forms: [part, partOf(w, `tied-${side}`)].map(({ s0, s1 }) => ({
+          wire: w.id,
+          s0,
+          s1,
+          to: 'path' as const,
+        })),
+        values: { side, hour },
+      })
+      push({
+        id: `tie-${side}`,
+        kind: 'bind',
+        joint: tie.id,
+        needs: [`lead-${side}`],
+        wires: [w.id],
+        minutes: tie.turns * MINUTES.turn,
+        values: { side, hour, turns: tie.turns, binding },
+      })
+      before = [`tie-${side}`]
+      ends.push(`tie-${side}`)
+    }
   push({
     id: 'trim',
     kind: 'trim',
-    needs: o.tail > 0 ? wires.slice(1).map((w) => `curl-${w.id}`) : ['roll-bail'],
+    needs: ends.length > 0 ? ends : ['roll-bail'],
     minutes: MINUTES.trim,
     final: true,
     values: { margin: o.margin },

@@ -25,11 +25,22 @@ export interface BoundFrameOptions {
   readonly backOverlap: number
   readonly bail: number
   readonly tail: number
+  /** How many ends are curled, from the front wire's on, and where the first pair lies. */
+  readonly swirls: '0' | '2' | '4' | 'every end'
+  readonly swirlPlace: 'above' | 'on the shoulders'
+  /** Hour on the right at which the front wire's tails are led over the edge and tied; mirrored on the left. */
+  readonly tailOver: 'no' | '1' | '1.5' | '2' | '2.5' | '3'
   readonly margin: number
 }
 
 /** What plans that were saved before these choices existed have for them. */
-export const BEFORE = { footForm: 'arc', footGap: 0 } as const
+export const BEFORE = {
+  footForm: 'arc',
+  footGap: 0,
+  swirls: 'every end',
+  swirlPlace: 'above',
+  tailOver: 'no',
+} as const
 
 /** Options of this family out of the general record; the schema has checked them. */
 export const readOptions = (options: Options): BoundFrameOptions =>

@@ -57,6 +57,27 @@ export function params(stone: Stone): readonly Param[] {
     { id: 'bindingSize', group: 'binding', kind: 'choice', values: fine },
     { id: 'bail', group: 'bail', kind: 'number', unit: 'mm', min: 2, max: 15, step: 0.5 },
     { id: 'tail', group: 'bail', kind: 'number', unit: 'mm', min: 0, max: 80, step: 1 },
+    {
+      id: 'swirls',
+      group: 'bail',
+      kind: 'choice',
+      values: ['0', '2', '4', 'every end'],
+      before: BEFORE.swirls,
+    },
+    {
+      id: 'swirlPlace',
+      group: 'bail',
+      kind: 'choice',
+      values: ['above', 'on the shoulders'],
+      before: BEFORE.swirlPlace,
+    },
+    {
+      id: 'tailOver',
+      group: 'hold',
+      kind: 'choice',
+      values: ['no', '1', '1.5', '2', '2.5', '3'],
+      before: BEFORE.tailOver,
+    },
     { id: 'leave', group: 'neck', kind: 'number', unit: '°', min: 8, max: 80, step: 1, detail: true },
     {
       id: 'neckRadius',

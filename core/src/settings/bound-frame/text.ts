@@ -32,6 +32,9 @@ export const text: FamilyText = {
     bindingSize: 'Binding wire',
     bail: 'Bail, inside',
     tail: 'Each tail',
+    swirls: 'Ends made to swirls',
+    swirlPlace: 'First pair of swirls',
+    tailOver: 'Front tails tied over the edge, o’clock',
     leave: 'Leaves the edge, before the top',
     neckRadius: 'Radius into the neck',
     margin: 'Spare at each end',
@@ -45,6 +48,7 @@ export const text: FamilyText = {
     bail: 'bail strip, bound',
     bare: 'bail strip, bare ends',
     tail: 'tails',
+    tied: 'tied ends',
     allowance: 'spare at the ends',
   },
   wires: {
@@ -56,7 +60,13 @@ export const text: FamilyText = {
     'middle-3': 'Fourth wire',
     'middle-4': 'Fifth wire',
   },
-  joints: { foot: 'foot', neck: 'neck', bail: 'bail' },
+  joints: {
+    foot: 'foot',
+    neck: 'neck',
+    bail: 'bail',
+    'tie-left': 'left tail',
+    'tie-right': 'right tail',
+  },
   outputs: {
     height: 'Height to the bail’s top',
     width: 'Width at the girdle',
@@ -82,6 +92,8 @@ export const text: FamilyText = {
       'The foot would stand {deep:2} mm in the stone where it comes in to the edge. Make it shorter, or leave a wider gap.',
     'bound-frame.foot-bend-short':
       'A V with a gap of {gap:1} mm needs a longer foot than {foot:1} mm: its legs do not reach the stone’s edge. Bind a longer foot, or leave less gap.',
+    'bound-frame.swirl-no-room':
+      'Swirls on the shoulders would run {need:1} mm into the neck. Leave the edge earlier, take thinner wire, or let them stand above.',
     'bound-frame.no-room-for-shoulder':
       'Leaving {leave:0}° before the top there is no room for a curve of {radius:1} mm into the neck. Leave the edge earlier, or curve tighter.',
     'bound-frame.shoulder-too-tight':
@@ -218,6 +230,35 @@ export const text: FamilyText = {
       title: 'Curl the tails',
       say: 'Curl both ends of the {wire} wire outward; each has {budget:0} mm.',
       look: 'Left and right alike, or freely: the budget is all that counts.',
+    },
+    swirl: {
+      title: 'Swirls on the shoulders',
+      say: 'Thin the last few millimetres of both ends of the {wire} wire with a file or a few light taps on the block, then curl them tight, from the tip inward, and bend them down until they lie against the shoulders.',
+      look: 'They touch the frame all along, left and right alike; the thin tips lie inside.',
+      caution:
+        'Filled and plated wire is not filed. Nothing is tapped over the stone: cover it, and work off its edge.',
+    },
+    'lead-left': {
+      title: 'Lead the left tail over the edge',
+      say: 'Fold the left front tail down before the neck and lead it over the face to {hour} o’clock, pulled snug.',
+      look: 'It lies on the stone, and crosses the edge just there.',
+      caution: 'Pull along the wire, not against the edge of the stone.',
+    },
+    'lead-right': {
+      title: 'Lead the right tail over the edge',
+      say: 'Fold the right front tail down before the neck and lead it over the face to {hour} o’clock, pulled snug.',
+      look: 'It lies on the stone, and crosses the edge just there.',
+      caution: 'Pull along the wire, not against the edge of the stone.',
+    },
+    'tie-left': {
+      title: 'Tie the left tail',
+      say: 'Lay its end along the front wire at {hour} o’clock and tie both with {turns} turns of {binding}. Cut it off flush behind the tie and press it in.',
+      look: 'It cannot be slid along; no end stands up.',
+    },
+    'tie-right': {
+      title: 'Tie the right tail',
+      say: 'Lay its end along the front wire at {hour} o’clock and tie both with {turns} turns of {binding}. Cut it off flush behind the tie and press it in.',
+      look: 'It cannot be slid along; no end stands up.',
     },
     trim: {
       title: 'Trim and tuck the ends',

@@ -1,0 +1,325 @@
+import { NEWTON_PER_GRAM } from '../../units/index.js'
+import { collapseLoad, pathLength, type Path } from '../../path/index.js'
+import {
+  outline,
+  outlineArea,
+  outlinePoint,
+  outlineRun,
+  solidOf,
+  stoneFrom,
+  type OutlineKind,
+} from '../../stone/index.js'
+import { section } from '../../wire/index.js'
+import { type Formulas } from '../../working/index.js'
+import { bendCover, bendSegment } from '../shared/faceBend.js'
+
+import { planBends, type PlannedBend } from './bends.js'
+import { wireHeight } from './basis.js'
+import { hangingSag, plainFrame } from './hanging.js'
+
+import type { FootForm } from './foot.js'
+import { swirlSegments } from '../shared/swirl.js'
+import { tailCover, tailPath, TIED } from './tailOver.js'
+import { easeSegment, frameStations, shoulderSegments, type FrameLine } from './outlinePath.js'
+
+type Numbers = Readonly<Record<string, number>>
+type Words = Readonly<Record<string, string>>
+
+/** Multiple of the stone's weight that the frame must carry hanging. */
+export const LIMIT_MULTIPLE = 100
+
+/** The frame's line from a formula's inputs; what the formula does not name does not matter to it. */
+function lineOf(x: Numbers, w: Words): FrameLine {
+  return {
+    outline: outline(
+      w.outline as OutlineKind,
+      x.length!,
+      x.width ?? x.length!,
+      x.corner === undefined ? {} : { corner: x.corner },
+    ),
+    thickness: x.thickness!,
+    binder: x.binder ?? 0,
+    foot: x.foot ?? 0,
+    footForm: (w.footForm ?? 'arc') as FootForm,
+    footGap: x.footGap ?? 0,
+    footRadius: x.bendRadius ?? 1,
+    leave: x.leave ?? 30,
+    neckRadius: x.neckRadius ?? 1,
+  }
+}
+
+const pathOf = (segments: Parameters<typeof pathLength>[0]['segments']) => pathLength({ segments })
+
+/** The bends that a formula's inputs name, of one face. */
+function bendsFrom(x: Numbers, w: Words): PlannedBend[] {
+  const line = lineOf(x, w)
+  // the back is flat: what stands above the wall does not matter to it
+  const solid = solidOf(stoneFrom({ ...x, depth: x.depth ?? x.wall! + 1 }, w))
+  const face = w.face as 'front' | 'back'
+  const n = x.wires!
+  const hours = w.places === '' ? [] : w.places!.split(', ').map(Number)
+  const stations = frameStations(line)
+  return (['left', 'right'] as const).flatMap((side) =>
+    planBends({
+      solid,
+      line,
+      stations,
+      face,
+      hours,
+      side,
+      overlap: x.overlap!,
+      profile: w.profile as 'square' | 'round',
+      radius: x.bendRadius!,
+      z: wireHeight(face === 'front' ? n - 1 : 0, n, line.thickness),
+    }),
+  )
+}
+
+/** The way of a tail led over the face, from a formula's inputs. */
+function tailFrom(x: Numbers, w: Words): Path {
+  const line = lineOf(x, w)
+  return tailPath(
+    {
+      solid: solidOf(stoneFrom(x, w)),
+      line,
+      stations: frameStations({ ...line, foot: 0, footForm: 'arc', footGap: 0 }),
+      o: { wires: x.wires!, neck: x.neck! },
+      profile: w.profile as 'square' | 'round',
+      least: x.leastBend!,
+    },
+    x.hour!,
+    1,
+  )
+}
+
+/** Formulas of the family's lengths. Each rebuilds its own stretch from the inputs it names. */
+export const frameFormulas = {
+  'frame.binder.half-round': {
+    unit: 'mm',
+    text: '{binding} / 2: half-round lies flat side in',
+    of: ({ binding }) => binding! / 2,
+  },
+  'frame.binder.round': { unit: 'mm', text: '{binding}, its thickness', of: ({ binding }) => binding! },
+  'frame.count.bends': {
+    unit: '',
+    text: 'number of {front} and {back}; none where the reach is 0',
+    of: ({ frontReach, backReach }, { front, back }) =>
+      (frontReach! > 0 ? placesIn(front!) : 0) + (backReach! > 0 ? placesIn(back!) : 0),
+  },
+  'frame.swirl': {
+    unit: 'mm',
+    text: 'up from a neck of {neck}, over and down to the shoulder where this leaves the edge {leave}° before the top of a {outline} of {length}, and a swirl of four turns of half a circle and more that grow tighter, in wire of {thickness} that bends to {leastBend}',
+    of: (x, w) => {
+      const line = lineOf(x, w)
+      const stations = frameStations({ ...line, foot: 0, footForm: 'arc', footGap: 0 })
+      const a = line.thickness
+      return pathOf(
+        swirlSegments({
+          from: [a / 2, stations.join + x.neck!, 0],
+          against: outlinePoint(line.outline, stations.leave, a / 2),
+          away: [Math.cos(stations.leave), Math.sin(stations.leave)],
+          thickness: a,
+          least: x.leastBend!,
+        }),
+      )
+    },
+  },
+  'frame.tail.over': {
+    unit: 'mm',
+    text: 'folded forward off a neck of {neck}, down before it and as a string lies over the face to {hour} o’clock, in wire of {thickness} that bends to {leastBend}',
+    of: (x, w) => pathLength(tailFrom(x, w)) - TIED,
+  },
+  'frame.count.turns': {
+    unit: 'turns',
+    text: 'all turns of the binds',
+    of: (x) => Object.values(x).reduce((a, b) => a + b, 0),
+  },
+  'frame.half': { unit: 'mm', text: '{whole} / 2', of: ({ whole }) => whole! / 2 },
+  'frame.side': {
+    unit: 'mm',
+    text: 'from the foot bind, {foot} long and {binder} off the stone, in to the edge and along it, {thickness}/2 outside a {outline} of {length}, up to {leave}° before the top',
+    of: (x, w) => {
+      const line = lineOf(x, w)
+      const st = frameStations(line)
+      return (
+        pathOf([easeSegment(line, st, 0)]) +
+        outlineRun(line.outline, st.easeEnd, st.leave, line.thickness / 2)
+      )
+    },
+  },
+  'frame.side.foot': {
+    unit: 'mm',
+    text: 'from the foot bind, {foot} long, bent to {footForm} with {footGap} between it and the stone, its binding {binder} thick, in to the edge and along it, {thickness}/2 outside a {outline} of {length}, up to {leave}° before the top; a bend of a V has a radius of {bendRadius}',
+    of: (x, w) => {
+      const line = lineOf(x, w)
+      const st = frameStations(line)
+      return (
+        pathOf([easeSegment(line, st, 0)]) +
+        outlineRun(line.outline, st.easeEnd, st.leave, line.thickness / 2)
+      )
+    },
+  },
+  'frame.gap.foot': {
+    unit: 'mm',
+    text: '{binder} + {footGap}',
+    of: ({ binder, footGap }) => binder! + footGap!,
+  },
+  'frame.bends': {
+    unit: 'mm',
+    text: 'what the {face} bends at {places} o’clock take beyond the plain edge, reaching {overlap} in, radius {bendRadius}: their curves over a stone with a wall of {wall}, less the edge they replace',
+    of: (x, w) => {
+      const line = lineOf(x, w)
+      return bendsFrom(x, w).reduce(
+        (total, bend) =>
+          total +
+          pathOf([bendSegment(bend)]) -
+          outlineRun(line.outline, bend.from, bend.to, line.thickness / 2),
+        0,
+      )
+    },
+  },
+  'frame.shoulder': {
+    unit: 'mm',
+    text: 'straight from the edge {leave}° before the top of a {outline} of {length}, then a curve of radius {neckRadius} into the upright',
+    of: (x, w) => {
+      const line = lineOf(x, w)
+      return pathOf(shoulderSegments(line, frameStations({ ...line, foot: 0 }), 0))
+    },
+  },
+  'frame.bail.radius': {
+    unit: 'mm',
+    text: '{inside}/2 + {binder} + {thickness}/2',
+    of: ({ inside, binder, thickness }) => inside! / 2 + binder! + thickness! / 2,
+  },
+  'frame.bail.end': {
+    unit: 'mm',
+    text: 'the larger of 2 × {bare} and {neck} − 1 − turn of ({radius} − {thickness} − 2 × {binder}): laid behind the neck',
+    of: ({ neck, radius, thickness, binder, bare }) =>
+      Math.max(2 * bare!, neck! - (radius! - thickness! - 2 * binder!) - 1),
+  },
+  'frame.bail.strip': {
+    unit: 'mm',
+    text: 'rise {radius} + 3/4 of a circle of radius {radius} + quarter turn of ({radius} − {thickness} − 2 × {binder}) + end {end}',
+    of: ({ radius, thickness, binder, end }) =>
+      radius! + 1.5 * Math.PI * radius! + (Math.PI / 2) * (radius! - thickness! - 2 * binder!) + end!,
+  },
+  'frame.bail.bound': {
+    unit: 'mm',
+    text: '{strip} − {bare}: its end stays bare, to be tucked',
+    of: ({ strip, bare }) => strip! - bare!,
+  },
+  'frame.gap.top': {
+    unit: 'mm',
+    text: 'height at which the two stacks meet, leaving {leave}° before the top of a {outline} of {length} with radius {neckRadius}, less the stone’s top',
+    of: (x, w) => {
+      const line = lineOf(x, w)
+      return frameStations({ ...line, foot: 0 }).join - line.outline.top
+    },
+  },
+  'frame.height': {
+    unit: 'mm',
+    text: '{length} + {gap} + neck {neck} + bail 2 × {radius} + {footGap} at the foot + 1.5 × {thickness} + 2 × {binder}: from under the foot bind to the top of the bail',
+    of: ({ length, gap, neck, radius, footGap, thickness, binder }) =>
+      length! + gap! + neck! + 2 * radius! + footGap! + 1.5 * thickness! + 2 * binder!,
+  },
+  'frame.width': {
+    unit: 'mm',
+    text: '{width} + 2 × {thickness}: across the frame at the girdle',
+    of: ({ width, thickness }) => width! + 2 * thickness!,
+  },
+  'frame.front': {
+    unit: 'mm',
+    text: 'the highest of the dome ({depth} − {wall}/2 above mid wall), the bound stack and the bends over the face',
+    of: (x, w) =>
+      Math.max(
+        x.depth! - x.wall! / 2 - (x.back ?? 0),
+        (x.wires! * x.thickness!) / 2 + x.binder!,
+        ...bendsFrom(x, w).map((bend) => bend.lie + x.thickness! / 2),
+      ),
+  },
+  'frame.behind': {
+    unit: 'mm',
+    text: '({wires} − 1)/2 × {thickness} + bail 2 × {radius} + {thickness}/2 + {binder}: from mid wall to the back of the bail',
+    of: ({ wires, thickness, radius, binder }) =>
+      ((wires! - 1) / 2) * thickness! + 2 * radius! + thickness! / 2 + binder!,
+  },
+  'frame.behind.domed': {
+    unit: 'mm',
+    text: 'the farther of the bail (({wires} − 1)/2 × {thickness} + 2 × {radius} + {thickness}/2 + {binder}) and the stone’s own back ({wall}/2 + {back})',
+    of: ({ wires, thickness, radius, binder, wall, back }) =>
+      Math.max(((wires! - 1) / 2) * thickness! + 2 * radius! + thickness! / 2 + binder!, wall! / 2 + back!),
+  },
+  'frame.thick': {
+    unit: 'mm',
+    text: '{front} before + {behind} behind the middle of the wall',
+    of: ({ front, behind }) => front! + behind!,
+  },
+  'frame.stack': {
+    unit: 'mm',
+    text: '{wires} × {thickness}',
+    of: ({ wires, thickness }) => wires! * thickness!,
+  },
+  'frame.hidden': {
+    unit: '%',
+    text: 'area of the front wire seen from the front inside the outline, at bends reaching {overlap} in at {places} o’clock, over the area of the face',
+    of: (x, w) => {
+      const covered = bendsFrom(x, w).reduce((total, bend) => total + bendCover(bend), 0)
+      return Math.min(100, (100 * covered) / outlineArea(lineOf(x, w).outline))
+    },
+  },
+  'frame.hidden.tails': {
+    unit: '%',
+    text: 'area of two tails of {thickness} led over the face to {hour} o’clock, seen from the front inside the outline, over the area of the face',
+    of: (x, w) => {
+      const line = lineOf(x, w)
+      return Math.min(
+        100,
+        (200 * tailCover(tailFrom(x, w), line.outline, line.thickness)) / outlineArea(line.outline),
+      )
+    },
+  },
+  'frame.hidden.all': {
+    unit: '%',
+    text: '{bends} + {tails}',
+    of: ({ bends, tails }) => Math.min(100, bends! + tails!),
+  },
+  'frame.face': { unit: '%', text: '100 − {hidden}', of: ({ hidden }) => 100 - hidden! },
+  'frame.carried': {
+    unit: 'g',
+    text: '{wires} × the collapse load of one plain {profile} wire of {thickness} round a {outline} of {length}, held at the neck, pulled at the foot, yielding at {yieldStress} MPa, in grams of weight',
+    of: (x, w) => {
+      const points = plainFrame(lineOf(x, w))
+      const load = collapseLoad(
+        {
+          points,
+          start: 'clamp',
+          end: 'clamp',
+          profile: w.profile as 'square' | 'round',
+          size: x.thickness!,
+          yieldStress: x.yieldStress!,
+        },
+        (points.length - 1) / 2,
+        [0, -1, 0],
+      )
+      return (x.wires! * load) / NEWTON_PER_GRAM
+    },
+  },
+  'frame.carried.times': {
+    unit: '×',
+    text: '{carried} / {mass}',
+    of: ({ carried, mass }) => carried! / mass!,
+  },
+  'frame.sag': {
+    unit: 'mm',
+    text: `elastic give of the same {wires} wires under ${LIMIT_MULTIPLE} × {mass}, modulus {modulus} MPa, by unit loads`,
+    of: (x, w) =>
+      hangingSag(
+        plainFrame(lineOf(x, w)),
+        (LIMIT_MULTIPLE * x.mass! * NEWTON_PER_GRAM) / x.wires!,
+        x.modulus! * section(w.profile as 'square' | 'round', x.thickness!).inertia,
+      ),
+  },
+} as const satisfies Formulas
+
+/** How many places a list of hours names. */
+export const placesIn = (said: string): number => (said === '' ? 0 : said.split(', ').length)

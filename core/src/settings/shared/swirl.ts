@@ -1,0 +1,77 @@
+import type { Vec3 } from '../../geom/index.js'
+import type { Segment } from '../../path/index.js'
+
+/** A swirl that lies against something straight: where a wire comes from, and what it lies against. Sizes in mm. */
+export interface Swirl {
+  /** Where the wire begins, heading up. */
+  readonly from: Vec3
+  /** A place on the middle of the wire that it is to lie against, and the way from there to the swirl's middle: a unit vector in the plane. */
+  readonly against: readonly [number, number]
+  readonly away: readonly [number, number]
+  readonly thickness: number
+  /** No bend is tighter than this, to the wire's middle. */
+  readonly least: number
+}
+
+/** Outermost half turn and how much tighter each next one is, in thicknesses; how many there are. */
+const OUTER = 3.6
+const TIGHTER = 0.75
+const HALF_TURNS = 4
+/** The first goes on past its half, so that it has surely come to what it lies against, radians. */
+const FIRST = (4 / 3) * Math.PI
+/** The bend with which it leaves upward, in thicknesses. */
+const LEAD = 2.2
+
+/** The outermost half turn's radius, and its middle, so that it touches what it lies against. */
+export function swirlSeat({ against, away, thickness, least }: Omit<Swirl, 'from'>): {
+  readonly middle: readonly [number, number]
+  readonly radius: number
+} {
+  const radius = Math.max(OUTER * thickness, least + (HALF_TURNS - 1) * TIGHTER * thickness)
+  const off = radius + thickness
+  return { middle: [against[0] + away[0] * off, against[1] + away[1] * off], radius }
+}
+
+/**
+ * From heading up: a bend outward (to +x), straight down to the swirl, and half circles that grow tighter, in one plane. The first half circle
+ * touches the wire that it lies against; the straight run is the common tangent of the first bend and of it.
+ * @throws RangeError where the swirl has no room beside the bend
+ */
+export function swirlSegments(swirl: Swirl): Segment[] {
+  const { from, thickness: a, least } = swirl
+  const [x0, y0, z] = from
+  const r1 = Math.max(LEAD * a, least)
+  const { middle, radius } = swirlSeat(swirl)
+  const centre = [x0 + r1, y0] as const
+  const d = [middle[0] - centre[0], middle[1] - centre[1]] as const
+  const far = Math.hypot(d[0], d[1])
+  const share = (r1 - radius) / far
+  if (!(Math.abs(share) < 1)) throw new RangeError('a swirl has no room beside the neck')
+  // the wire runs on the left of both middles, seen along its way
+  const left = Math.atan2(d[1], d[0]) + Math.acos(share)
+  const out: Segment[] = []
+  let angle = Math.PI
+  let at: Vec3 = from
+  const turn = (r: number, sweep: number) => {
+    const [cx, cy] = [at[0] - r * Math.cos(angle), at[1] - r * Math.sin(angle)]
+    out.push({
+      kind: 'arc',
+      centre: [cx, cy, z],
+      x: [Math.cos(angle), Math.sin(angle), 0],
+      y: [Math.sin(angle), -Math.cos(angle), 0],
+      radius: r,
+      sweep,
+    })
+    angle -= sweep
+    at = [cx + r * Math.cos(angle), cy + r * Math.sin(angle), z]
+  }
+  let first = Math.PI - left
+  while (first < 0) first += 2 * Math.PI
+  while (first >= 2 * Math.PI) first -= 2 * Math.PI
+  turn(r1, first)
+  const to: Vec3 = [middle[0] + radius * Math.cos(angle), middle[1] + radius * Math.sin(angle), z]
+  out.push({ kind: 'line', from: at, to })
+  at = to
+  for (let k = 0; k < HALF_TURNS; k++) turn(radius - k * TIGHTER * a, k === 0 ? FIRST : Math.PI)
+  return out
+}
