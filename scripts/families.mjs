@@ -14,10 +14,11 @@ function registryOf(settings) {
   const name = (id) => id.replace(/-(\w)/g, (_, c) => c.toUpperCase())
   return `// Made from the folders beside it by scripts/families.mjs: run it after a folder was added.
 ${ids.map((id) => `import { family as ${name(id)} } from './${id}/index.js'`).join('\n')}
+import { withEars } from './ears.js'
 import type { Family } from './family.js'
 
 /** All families, in the order of their folders. */
-export const FAMILIES: readonly Family[] = [${ids.map(name).join(', ')}]
+export const FAMILIES: readonly Family[] = [${ids.map(name).join(', ')}].map(withEars)
 
 /** A family by its id. @throws RangeError when there is none */
 export function family(id: string): Family {

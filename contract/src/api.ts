@@ -32,6 +32,8 @@ export const settingsSchema = z.strictObject({
     .default({ ...DEFAULT_SETTINGS.demands }),
   /** Share of a stone's face that wire may lie before, %. */
   hidden: z.number().min(5).max(90).default(DEFAULT_SETTINGS.hidden),
+  /** Weight that one earring may have, g. */
+  ear: z.number().min(1).max(60).default(DEFAULT_SETTINGS.ear),
 })
 export type Settings = z.infer<typeof settingsSchema>
 

@@ -1,7 +1,7 @@
 import type { Finding } from '../finding/index.js'
 import type { Vec3 } from '../geom/index.js'
 import { pathLength, stationsOf } from '../path/index.js'
-import { family, FAMILIES, type Options, type Wish } from '../settings/index.js'
+import { asEar, family, FAMILIES, type Options, type Wish, type WornAs } from '../settings/index.js'
 import { fullStone, shapeOf, type Stone } from '../stone/index.js'
 import { massPerMm } from '../wire/index.js'
 import { leastRadius } from '../path/index.js'
@@ -105,21 +105,25 @@ export function difficultyOf({
 export function chooseOne(spec: {
   readonly stone: Stone
   readonly family: string
-  readonly wish: Wish
+  readonly wish: Omit<Wish, 'worn'> & { readonly worn?: WornAs }
   readonly settings: WorkshopSettings
   readonly options?: Options
 }): Chosen | Excluded {
-  const { stone, family: id, wish, settings } = spec
+  const { stone, family: id, settings } = spec
+  const ears = spec.wish.worn === 'earrings'
+  const { worn, ...rest } = spec.wish
+  const wish: Wish = worn === undefined ? rest : { ...rest, worn: worn === 'earrings' ? 'pendant' : worn }
   const chosen = family(id)
   const unfit = chosen.fits(stone).find((f) => f.severity === 'error')
   if (unfit) return { family: id, finding: unfit }
   if (wish.worn !== undefined && !chosen.worn.includes(wish.worn))
     return {
       family: id,
-      finding: { code: 'choose.not-worn', severity: 'error', values: { worn: wish.worn } },
+      finding: { code: 'choose.not-worn', severity: 'error', values: { worn: worn! } },
     }
-  const options = spec.options ?? startingOptions(stone, id, wish, settings, true)
-  if (!options) return { family: id }
+  const found = spec.options ?? startingOptions(stone, id, wish, settings, true)
+  if (!found) return { family: id }
+  const options = ears ? asEar(found) : found
   const made = plan({ stone, family: id, options, settings })
   if (!made.ok) return { family: id, finding: made.findings.find((f) => f.severity === 'error')! }
   const hold = planHold(made.plan)

@@ -6,6 +6,7 @@ import { groupFormulas, stoneFormulas } from '../stone/index.js'
 import { weaveFormulas } from '../weave/index.js'
 import type { Formulas } from '../working/index.js'
 import { holdFormulas } from './holdWorking.js'
+import { planFormulas } from './plan.js'
 
 /** Every formula a shown figure can come from, by code. */
 export const FORMULAS: Formulas = Object.assign(
@@ -18,5 +19,6 @@ export const FORMULAS: Formulas = Object.assign(
   priceFormulas,
   pricingFormulas,
   holdFormulas,
+  planFormulas,
   ...FAMILIES.map((f) => f.formulas),
 ) as Formulas

@@ -27,6 +27,8 @@ function again(x: Numbers, w: Words): { readonly design: Design; readonly stone:
   const options: Record<string, Options[string]> = {}
   for (const p of family(id).params(stone)) {
     const key = `option.${p.id}`
+    // a choice that came after these options were saved
+    if (w[key] === undefined && x[key] === undefined) continue
     if (p.kind === 'places') options[p.id] = w[key] === '' ? [] : w[key]!.split(', ').map(Number)
     else options[p.id] = p.kind === 'choice' ? w[key]! : x[key]!
   }

@@ -144,11 +144,11 @@ describe('plan', () => {
   })
 
   it('every option changes the plan at once: design and cut list, or the finding that says why not', () => {
-    const options = { ...FRAME, frontOverlap: 1.2, backOverlap: 1.2, bail: 8, neck: 9 }
-    const of = (p: Plan) => JSON.stringify([p.design, p.cut, p.findings])
+    const options = { ...FRAME, wires: 4, frontOverlap: 1.2, backOverlap: 1.2, bail: 8, neck: 9 }
+    const of = (p: Plan) => JSON.stringify([p.design, p.cut, p.findings, p.outputs])
     const before = of(made(OVAL, options))
     for (const param of family('bound-frame').params(OVAL)) {
-      const old = options[param.id as keyof typeof options] as OptionValue
+      const old = (options[param.id as keyof typeof options] ?? param.before) as OptionValue
       const others: OptionValue[] =
         param.kind === 'choice'
           ? param.values.filter((v) => v !== old)

@@ -4,9 +4,9 @@ import type { Finding } from '../finding/index.js'
 import { stepsOf, type Step } from '../guide/index.js'
 import { heldStone, holdOf, settingOf, type Demands, type Hold } from '../hold/index.js'
 import { costOf, plannedMinutes, type Cost } from '../price/index.js'
-import { family, type NamedQuantity, type Options } from '../settings/index.js'
+import { family, isEar, type NamedQuantity, type Options } from '../settings/index.js'
 import { checkStone, fullStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
-import { leaf, numberOf, type Quantity } from '../working/index.js'
+import { leaf, numberOf, worker, type Formulas, type Quantity } from '../working/index.js'
 import { withCautions } from './cautions.js'
 import type { WorkshopSettings } from './settings.js'
 import { holdQuantities, type HoldQuantities } from './holdWorking.js'
@@ -63,7 +63,9 @@ export function plan({ stone, family: id, options, settings }: PlanRequest): Pla
     girths: { edge: measures.edge, length: measures.girthLength, width: measures.girthWidth },
     prices: settings.prices,
   })
-  const outputs = chosen.outputs(stone, options)
+  const ear =
+    isEar(options) && design.hang ? work('plan.ear', { stone: measures.mass, wire: cut.mass }) : undefined
+  const outputs = [...chosen.outputs(stone, options), ...(ear ? [{ id: 'ear', quantity: ear }] : [])]
   const turns = Object.fromEntries((cut.binding?.binds ?? []).map((b) => [b.joint, b.turns]))
   const steps = stepsOf(design, chosen.text.steps, settings.units).map((step) =>
     withCautions(step, stone, design),
@@ -81,6 +83,7 @@ export function plan({ stone, family: id, options, settings }: PlanRequest): Pla
         ...chosen.review(stone, options, design),
         ...schoolFindings(cut, settings.school),
         ...hiddenFinding(outputs, settings.hidden),
+        ...(ear ? earFinding(ear, settings.ear) : []),
       ],
       design,
       cut,
@@ -94,6 +97,29 @@ export function plan({ stone, family: id, options, settings }: PlanRequest): Pla
       demands: settings.demands,
     },
   }
+}
+
+/** Figures that the plan itself works out. */
+export const planFormulas = {
+  'plan.ear': {
+    unit: 'g',
+    text: 'stone {stone} + wire as it is cut {wire}; its spare ends are trimmed, its hook comes to it',
+    of: ({ stone, wire }) => stone! + wire!,
+  },
+} as const satisfies Formulas
+const work = worker(planFormulas)
+
+/** Heavier on the ear than the workshop's limit. */
+function earFinding(ear: Quantity, most: number): Finding[] {
+  if (numberOf(ear) <= most) return []
+  return [
+    {
+      code: 'plan.ear-heavy',
+      severity: 'doubt',
+      values: { grams: numberOf(ear), most },
+      figures: { grams: ear },
+    },
+  ]
 }
 
 /** More of the face is hidden than the workshop's limit. */

@@ -15,10 +15,15 @@ export interface WorkshopSettings {
   readonly demands: Demands
   /** Share of the stone's face that wire may lie before, %. */
   readonly hidden: number
+  /** Weight that one earring may have, g. */
+  readonly ear: number
 }
 
 /** Commonly a third is felt to be much; hoops lie wholly before the stone. Our choice. */
 export const MOST_HIDDEN = 40
+
+/** What a pierced ear bears for a day without being pulled: typical, uncited (4 to 12 g). */
+const MOST_ON_EAR = 7
 
 export const DEFAULT_SETTINGS: WorkshopSettings = {
   units: 'mm',
@@ -30,4 +35,5 @@ export const DEFAULT_SETTINGS: WorkshopSettings = {
   prices: {},
   demands: DEMANDS,
   hidden: MOST_HIDDEN,
+  ear: MOST_ON_EAR,
 }

@@ -50,7 +50,7 @@ export function startingOptions(
 function searchOptions(ask: Ask, wish: Wish): Options | undefined {
   const groups = ask.chosen.candidates(ask.stone, wish).map((g) => new Group(ask, g))
   const kept = (g: Group): boolean => g.sizes(ask.chosen).every((size) => wish.kept?.includes(size))
-  return (wish.kept?.length ? trial(groups.filter(kept), ask, true) : undefined) ?? trial(groups, ask)
+  return (wish.kept?.length ? trial(groups.filter(kept), ask, wish.kept) : undefined) ?? trial(groups, ask)
 }
 
 /** A group of candidates with what is known of them; built only when their turn comes. */
@@ -84,10 +84,10 @@ class Group {
 }
 
 /**
- * Puts groups through the holding check, fewest doubts first and within them the lightest; `only` sound ones, or else the strongest that
- * was tried. Collapse loads grow with the bending strength of the wire: what is far too weak is not even built.
+ * Puts groups through the holding check, fewest doubts first and within them the lightest; `only` of these sizes and sound, or else the strongest
+ * that was tried. Collapse loads grow with the bending strength of the wire: what is far too weak is not even built.
  */
-function trial(groups: readonly Group[], ask: Ask, only = false): Options | undefined {
+function trial(groups: readonly Group[], ask: Ask, only?: readonly string[]): Options | undefined {
   const { chosen, limits } = ask
   const { worn, knocked } = limits.demands
   let strongest: { options: Options; times: number } | undefined
@@ -126,7 +126,7 @@ function trial(groups: readonly Group[], ask: Ask, only = false): Options | unde
           )
       }
     }
-    if (best) return ask.quick ? best.options : polished(ask, best.options, doubts)
+    if (best) return ask.quick ? best.options : polished(ask, best.options, doubts, only)
     if (!left) break
   }
   if (only || !strongest) return undefined
@@ -149,11 +149,12 @@ const POLISH = { steps: 6, tries: 14 }
 const WORTH = 0.02
 
 /** From options that are good to lighter ones that are, a step at a time. */
-function polished(ask: Ask, from: Options, doubts: number): Options {
+function polished(ask: Ask, from: Options, doubts: number, sizes?: readonly string[]): Options {
   let best = { options: from, grams: gramsOf(ask.chosen.build(ask.stone, from)) }
   let tries = 0
   for (let step = 0; step < POLISH.steps; step++) {
     const lighter = stepsAway(ask, best.options)
+      .filter((options) => !sizes || sizes.includes(ask.chosen.bearing(options).size.label))
       .map((options) => make(ask, options))
       .filter(isMade)
       .map((made) => ({ made, grams: gramsOf(made.design) }))

@@ -2,6 +2,8 @@
 export const planText: Readonly<Record<string, string>> = {
   'plan.school-short':
     'By your school the {wire} wire comes out {lacks:0} mm shorter than its path with the spare. Cut it by the path, or set a longer multiple.',
+  'plan.ear-heavy':
+    'It weighs up to {grams:1} g on the ear, more than the {most:1} g that this workshop allows. A thinner wire, a lighter metal or a smaller stone; or raise the limit under Workshop.',
   'plan.face-hidden':
     'Wire lies before {hidden:0} % of the face, more than the {most:0} % that this workshop allows. Reach less, take thinner wire, or raise the limit under Workshop.',
 }

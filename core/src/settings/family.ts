@@ -117,6 +117,9 @@ export interface Wish {
 
 export const WORN = ['pendant', 'ring'] as const
 export type Worn = (typeof WORN)[number]
+/** The same, with what is made of two pendants. */
+export const WORN_AS = [...WORN, 'earrings'] as const
+export type WornAs = (typeof WORN_AS)[number]
 
 /** A change of options that may make the stone hold better. */
 export interface MendMove {

@@ -1,5 +1,6 @@
+export { asEar, isEar, mirrored } from './ears.js'
 export { FAMILIES, family } from './registry.js'
-export { WORN } from './family.js'
+export { WORN, WORN_AS } from './family.js'
 export { optionsSchema } from './optionsSchema.js'
 export type {
   EffortWorking,
@@ -23,4 +24,5 @@ export type {
   MendMove,
   Wish,
   Worn,
+  WornAs,
 } from './family.js'

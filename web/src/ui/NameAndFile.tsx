@@ -1,5 +1,5 @@
 import type { PieceRow } from '@verger/contract'
-import { widthIsLength, type Options, type Plan, type Stone } from '@verger/core'
+import { family, isEar, mirrored, widthIsLength, type Options, type Plan, type Stone } from '@verger/core'
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from '@headlessui/react'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -107,6 +107,7 @@ export default function NameAndFile({
               </button>
             </p>
           </form>
+          {plan && isEar(plan.options) && <OtherEar piece={piece} plan={plan} onClose={onClose} />}
           {plan && <Again piece={piece} plan={plan} onClose={onClose} />}
           {plan && <OtherStones plan={plan} />}
           {failed && (
@@ -157,18 +158,7 @@ function Again({ piece, plan, onClose }: { piece: PieceRow; plan: Plan; onClose:
         )
         if (fresh) found = await ask(fresh)
       }
-      if (found.ok)
-        await api.savePlan(made.id, {
-          version: made.version,
-          familyVersion: found.plan.familyVersion,
-          choices: {
-            family: found.plan.family,
-            options: Object.fromEntries(
-              Object.entries(found.plan.options).map(([k, v]) => [k, typeof v === 'object' ? [...v] : v]),
-            ),
-          },
-          lengths: Object.fromEntries(found.plan.cut.wires.map((w) => [w.id, Number(w.length.value)])),
-        })
+      if (found.ok) await savePlanOf(made, found.plan)
       await client.invalidateQueries()
       return made.id
     },
@@ -205,6 +195,66 @@ function Again({ piece, plan, onClose }: { piece: PieceRow; plan: Plan; onClose:
     </form>
   )
 }
+
+/** The other earring of two: a stone and a piece of its own, planned as this one's mirror image. */
+function OtherEar({ piece, plan, onClose }: { piece: PieceRow; plan: Plan; onClose: () => void }) {
+  const settings = usePlanSettings()
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const make = useMutation({
+    mutationFn: async () => {
+      if (!settings) throw new Error('The drawer is still being fetched. Try again in a moment.')
+      const options = mirrored(family(plan.family).params(piece.stone), plan.options)
+      const stone = mateOf(piece.stone)
+      const found = await quickWorker().plan({ stone, family: plan.family, options, settings })
+      if (!found.ok)
+        throw new Error('The other stone has no room in the mirrored setting. Measure both again.')
+      const name = `${piece.name || 'Unnamed piece'}, other ear`
+      const row = await api.addStone({ name, note: '', stone })
+      const made = await api.addPiece(row.id, name)
+      await savePlanOf(made, found.plan)
+      await client.invalidateQueries()
+      return made.id
+    },
+    onSuccess: (id) => {
+      onClose()
+      void navigate(`/pieces/${id}/plan`)
+    },
+  })
+  return (
+    <p className="mt-5 flex flex-wrap items-center gap-3 border-t border-line pt-3">
+      <button type="button" className="btn" onClick={() => make.mutate()} disabled={make.isPending}>
+        Begin the other ear
+      </button>
+      <span className="text-soft">mirrored left and right, with a stone of its own</span>
+      {make.error && <span className="basis-full text-red">✕ {make.error.message}</span>}
+    </p>
+  )
+}
+
+/** The other stone of a pair: its own measures where they were taken, without what was read at the first. */
+function mateOf(stone: Stone): Stone {
+  const { group, ...first } = stone
+  const mate = group?.kind === 'pair' ? group.mate : undefined
+  const measured: Stone = { ...first, ...mate }
+  for (const id of ['readings', 'taped', ...(mate?.weighed === undefined ? ['weighed'] : [])] as const)
+    Reflect.deleteProperty(measured, id)
+  return measured
+}
+
+/** Saves a plan as it was worked out here. */
+const savePlanOf = (row: Pick<PieceRow, 'id' | 'version'>, plan: Plan) =>
+  api.savePlan(row.id, {
+    version: row.version,
+    familyVersion: plan.familyVersion,
+    choices: {
+      family: plan.family,
+      options: Object.fromEntries(
+        Object.entries(plan.options).map(([k, v]) => [k, typeof v === 'object' ? [...v] : v]),
+      ),
+    },
+    lengths: Object.fromEntries(plan.cut.wires.map((w) => [w.id, Number(w.length.value)])),
+  })
 
 /** Which free stones of the tray would go into this very frame, and how they would be held. */
 function OtherStones({ plan }: { plan: Plan }) {

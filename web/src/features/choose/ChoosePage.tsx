@@ -4,11 +4,11 @@ import {
   family,
   fill,
   stoneText,
-  WORN,
+  WORN_AS,
   type Chosen,
   type Excluded,
   type Options,
-  type Worn,
+  type WornAs,
 } from '@verger/core'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
@@ -43,7 +43,7 @@ export default function ChoosePage() {
 function Chooser({ piece }: { piece: PieceRow }) {
   const saved = piece.plan?.options.alloy
   const [alloy, setAlloy] = useState(typeof saved === 'string' ? saved : 'copper')
-  const [worn, setWorn] = useState<Worn>('pendant')
+  const [worn, setWorn] = useState<WornAs>(piece.stone.group?.kind === 'pair' ? 'earrings' : 'pendant')
   const [sort, setSort] = useState<Sort>('hold')
   const [more, setMore] = useState(false)
   const [pins, setPins] = useState<readonly string[]>([])
@@ -77,7 +77,7 @@ function Chooser({ piece }: { piece: PieceRow }) {
           </p>
         </div>
         <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-          <Pick label="Worn as" value={worn} values={WORN} onPick={(v) => setWorn(v as Worn)} />
+          <Pick label="Worn as" value={worn} values={WORN_AS} onPick={(v) => setWorn(v as WornAs)} />
           <Pick label="Metal" value={alloy} values={ALLOYS.map((a) => a.id)} onPick={setAlloy} />
           <Pick
             label="First"

@@ -1,4 +1,4 @@
-import { FAMILIES, isChosen, type Chosen, type Excluded, type Stone, type Worn } from '@verger/core'
+import { FAMILIES, isChosen, type Chosen, type Excluded, type Stone, type WornAs } from '@verger/core'
 import { useEffect, useState } from 'react'
 import { usePlanSettings, wishWithKept } from '../../app/planSettings.js'
 import { quickWorker, slowWorker } from '../../compute/usePlan.js'
@@ -14,7 +14,7 @@ export interface AllChosen {
 const NOTHING: AllChosen = { chosen: [], excluded: [], left: FAMILIES.length }
 
 /** Works out all families in both workers, one after the other in each; asked anew when stone, metal or wear change. */
-export function useChosen(stone: Stone, alloy: string, worn: Worn | undefined): AllChosen {
+export function useChosen(stone: Stone, alloy: string, worn: WornAs | undefined): AllChosen {
   const settings = usePlanSettings()
   const [all, setAll] = useState(NOTHING)
   useEffect(() => {
@@ -27,7 +27,12 @@ export function useChosen(stone: Stone, alloy: string, worn: Worn | undefined): 
       wish: Awaited<ReturnType<typeof wishWithKept>>,
     ) => {
       for (let id = waiting.shift(); id !== undefined && live; id = waiting.shift()) {
-        const found = await worker.chooseOne({ stone, family: id, wish, settings })
+        const found = await worker.chooseOne({
+          stone,
+          family: id,
+          wish: { ...wish, ...(worn ? { worn } : {}) },
+          settings,
+        })
         if (!live) return
         setAll((old) => ({
           chosen: isChosen(found) ? [...old.chosen, found] : old.chosen,
@@ -36,7 +41,7 @@ export function useChosen(stone: Stone, alloy: string, worn: Worn | undefined): 
         }))
       }
     }
-    void wishWithKept({ alloy, temper: 'half hard', ...(worn ? { worn } : {}) }).then((wish) =>
+    void wishWithKept({ alloy, temper: 'half hard' }).then((wish) =>
       Promise.all([take(slowWorker(), wish), take(quickWorker(), wish)]),
     )
     return () => {

@@ -159,6 +159,18 @@ function Works({ me }: { me: Me }) {
         Starting choices keep to it, and a plan that hides more says so. Commonly a third is felt to be much
         for a cabochon; two hoops hide more.
       </p>
+      <h3 className="mt-5 text-xl">How heavy an earring may be</h3>
+      <Amount
+        name="Most on one ear, g"
+        value={settings.ear}
+        digits={1}
+        valid={(n) => n >= 1 && n <= 60}
+        hint="a number of grams from 1 to 60"
+        onChange={(n) => set({ ear: n })}
+      />
+      <p className="m-0 text-[15px] text-soft">
+        Typical, uncited: 4 to 12 g. Earrings that are heavier say so on their plan.
+      </p>
       <h3 className="mt-5 text-xl">Wire, per kg</h3>
       <p className="text-[15px] text-soft">
         Until you type what you pay, an estimate stands here, and plans say so.
