@@ -64,3 +64,53 @@ test('a planned piece is saved in three dimensions, every wire by its name, in m
     0.001, 0.001, 0.001,
   ])
 })
+
+test('the foot is bent to a V, and a thinner wire says what stands in its way', async ({ page }) => {
+  test.setTimeout(240_000)
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-puff/plan`)
+  const judgement = page.locator('[data-verdict]')
+  await expect(judgement).toBeVisible({ timeout: 60_000 })
+  await page.locator('#option-footForm').selectOption('V')
+  await page.locator('#option-footGap').fill('0.5')
+  // the binding's thickness and the gap
+  const gap = page.locator('dl > div', { hasText: 'Gap at the foot' }).locator('dd')
+  await expect(gap).toHaveText(/^0\.7/)
+  await page.getByRole('button', { name: 'What decides these choices' }).click()
+  const table = page.getByRole('table', { name: 'What decides these choices' })
+  const row = table.getByRole('row', { name: /^Wire:/ })
+  // planned and judged in the worker: a figure of its own, or why it cannot be
+  await expect(row).toContainText(/times the stone’s weight|could leave|more than|light/, {
+    timeout: 120_000,
+  })
+  await page.getByRole('button', { name: 'To cutting' }).click()
+  await expect(page).toHaveURL(/\/cut$/, { timeout: 60_000 })
+  await page.goto(`${url()}/pieces/piece-puff/wrap`)
+  await expect(page.getByText('Bend the foot to a V').first()).toBeAttached()
+})
+
+test('one of two earrings: its weight on the ear, the limit of the workshop, and the other one as its mirror image', async ({
+  page,
+}) => {
+  test.setTimeout(180_000)
+  await demo(page)
+  await page.goto(`${url()}/workshop`)
+  const limit = page.getByLabel('Most on one ear, g')
+  await limit.fill('2')
+  await limit.blur()
+  await page.goto(`${url()}/pieces/piece-prehnite/plan`)
+  await expect(page.locator('[data-verdict]')).toBeVisible({ timeout: 60_000 })
+  await page.locator('#option-frontBends').fill('0.8, 3.3, 11.2')
+  await page.locator('#option-frontBends').blur()
+  await page.locator('#option-made').selectOption('one of a pair of earrings')
+  await expect(page.getByText(/It weighs up to [\d.]+ g on the ear, more than the 2\.0 g/)).toBeVisible()
+  await page.getByText('Name and file').click()
+  await page.getByRole('button', { name: 'Begin the other ear' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/, other ear$/, { timeout: 60_000 })
+  await expect(page.locator('#option-frontBends')).toHaveValue('0.8, 8.7, 11.2')
+  // the limit stands as it was for the other tests
+  await page.goto(`${url()}/workshop`)
+  await limit.fill('7')
+  await limit.blur()
+  await expect(limit).toHaveValue('7.0')
+})

@@ -5,8 +5,8 @@ import { askOf, isMade, judge, make } from './judge'
 import { DEFAULT_SETTINGS, LIMITS, plan, startingOptions, whyOption, type Plan } from './index'
 import type { Stone } from '../stone/index'
 
-const STONES = Number(process.env.OPTION_STONES ?? 2)
-const SETS = Number(process.env.OPTION_SETS ?? (process.env.OPTION_STONES ? 300 : 40))
+const STONES = Number(process.env.OPTION_STONES ?? 1)
+const SETS = Number(process.env.OPTION_SETS ?? (process.env.OPTION_STONES ? 300 : 24))
 const SEED = Number(process.env.SEED ?? 1)
 const WISH = { alloy: 'copper', temper: 'half hard' }
 
@@ -111,6 +111,17 @@ describe('limits of starting options', () => {
     const shown = metal({ ...LIMITS, hidden: 8 })
     expect(shown.face).toBeGreaterThanOrEqual(92)
   }, 240_000)
+
+  it('where nothing hides as little as it may, what does is offered, and its plan says so', () => {
+    const options = startingOptions(stone, 'bound-frame', WISH, { ...LIMITS, hidden: 0.5 }, true)!
+    const made = plan({
+      stone,
+      family: 'bound-frame',
+      options,
+      settings: { ...DEFAULT_SETTINGS, hidden: 0.5 },
+    })
+    expect(made.ok && made.plan.findings.some((f) => f.code === 'plan.face-hidden')).toBe(true)
+  }, 120_000)
 
   it('a lighter stone of the same shape never wants more metal', () => {
     const of = (mineral: string): number => {

@@ -24,6 +24,7 @@ const QUICK_TRIES = 2
 const ROUGH = 1.08
 /** Wire with less than this share of the strength that a failed one seems to lack is passed over. */
 const TELLING = { quick: 0.85, slow: 0.6 }
+
 /**
  * Starting options for a stone: the lightest wire whose plan has no errors and no doubts, hides no more of the face than the limit, and
  * holds soundly; failing that the strongest of those tried. Wire that is kept comes first: another is offered only where none of it is sound.
@@ -44,8 +45,10 @@ export function startingOptions(
     const found = searchOptions(ask, { ...wish, temper })
     if (found) return found
   }
-  return undefined
+  // nothing hides so little: what does is offered, and its plan says how much it hides
+  return limits.hidden < ALL ? startingOptions(stone, id, wish, { ...limits, hidden: ALL }, quick) : undefined
 }
+const ALL = 100
 
 function searchOptions(ask: Ask, wish: Wish): Options | undefined {
   const groups = ask.chosen.candidates(ask.stone, wish).map((g) => new Group(ask, g))
@@ -93,12 +96,11 @@ function trial(groups: readonly Group[], ask: Ask, only?: readonly string[]): Op
   let strongest: { options: Options; times: number } | undefined
   let needed = 0
   let tries = 0
-  const most = Math.max(0, ...groups.map((g) => g.wire))
   for (let doubts = 0; doubts < 6 && tries < HOLD_TRIES; doubts++) {
     let best: { options: Options; grams: number; wire: number } | undefined
     let left = false
     for (const group of groups) {
-      if (best && (ask.quick || group.wire > Math.min(most, best.wire * ROUGH))) break
+      if (best && (ask.quick || group.wire > best.wire * ROUGH)) break
       let here = 0
       for (const options of group.options) {
         if (ask.quick && here === QUICK_TRIES) break

@@ -85,6 +85,7 @@ export function FastLane({ me }: { me: Me }) {
           family,
           await wishWithKept({ alloy: 'copper', temper: 'half hard' }),
           settings,
+          true,
         )
         const result =
           options &&
