@@ -6,7 +6,7 @@ import { DEFAULT_SETTINGS, LIMITS, plan, startingOptions, whyOption, type Plan }
 import type { Stone } from '../stone/index'
 
 const STONES = Number(process.env.OPTION_STONES ?? 1)
-const SETS = Number(process.env.OPTION_SETS ?? (process.env.OPTION_STONES ? 300 : 24))
+const SETS = Number(process.env.OPTION_SETS ?? (process.env.OPTION_STONES ? 300 : 16))
 const SEED = Number(process.env.SEED ?? 1)
 const WISH = { alloy: 'copper', temper: 'half hard' }
 
@@ -98,7 +98,7 @@ describe('limits of starting options', () => {
 
   it('twice the demand wants a stronger wire; a face that must show more is hidden less', () => {
     const metal = (limits = LIMITS) => {
-      const options = startingOptions(stone, 'bound-frame', WISH, limits)!
+      const options = startingOptions(stone, 'bound-frame', WISH, limits, true)!
       const made = planned(stone, 'bound-frame', options)!
       return {
         grams: numberOf(made.cut.mass),
@@ -125,7 +125,7 @@ describe('limits of starting options', () => {
 
   it('a lighter stone of the same shape never wants more metal', () => {
     const of = (mineral: string): number => {
-      const options = startingOptions({ ...stone, mineral }, 'bound-frame', WISH)!
+      const options = startingOptions({ ...stone, mineral }, 'bound-frame', WISH, LIMITS, true)!
       return numberOf(planned({ ...stone, mineral }, 'bound-frame', options)!.cut.mass)
     }
     // 1.1, 2.6 and 5.2 g/cm³

@@ -11,6 +11,7 @@ import {
   make,
   type Ask,
   type Barrier,
+  type Judged,
   type Limits,
   type Made,
 } from './judge.js'
@@ -22,6 +23,8 @@ const HOLD_TRIES = 40
 const QUICK_TRIES = 2
 /** A group whose wire is under the best one's by this share may still be lighter when it is measured. */
 const ROUGH = 1.08
+/** Wire that springs aside is followed by one that is stronger by this factor. */
+const STIFFER = 1.05
 /** Wire with less than this share of the strength that a failed one seems to lack is passed over. */
 const TELLING = { quick: 0.85, slow: 0.6 }
 
@@ -112,19 +115,20 @@ function trial(groups: readonly Group[], ask: Ask, only?: readonly string[]): Op
         if (best && gramsOf(made.design) >= best.grams) continue
         if (++tries > HOLD_TRIES) break
         here++
-        const { barrier, times } = judge(ask, made)
+        const { barrier, times } = judged(ask, made)
         if (!strongest || times > strongest.times) strongest = { options, times }
         if (!barrier) {
           best = { options, grams: gramsOf(made.design), wire: group.wire }
           break
         }
+        const strength = strengthOf(chosen.bearing(options))
+        // what springs aside does so at any reach: it takes a stiffer wire
+        if (barrier.kind === 'springs') needed = Math.max(needed, STIFFER * strength)
         // what hardly holds at all lacks reach, not strength
-        if (times >= worn)
+        else if (times >= worn)
           needed = Math.max(
             needed,
-            (ask.quick ? TELLING.quick : TELLING.slow) *
-              strengthOf(chosen.bearing(options)) *
-              (knocked / Math.max(times, 10)),
+            (ask.quick ? TELLING.quick : TELLING.slow) * strength * (knocked / Math.max(times, 10)),
           )
       }
     }
@@ -134,6 +138,12 @@ function trial(groups: readonly Group[], ask: Ask, only?: readonly string[]): Op
   if (only || !strongest) return undefined
   const mended = ask.quick ? undefined : repaired(ask, strongest.options)
   return mended ? polished(ask, mended.options, mended.doubts.length) : strongest.options
+}
+
+/** The cheap no first, and all that follows only where there is none. */
+function judged(ask: Ask, made: Made): Judged {
+  const first = judge({ ...ask, quick: true }, made)
+  return ask.quick || first.barrier ? first : judge(ask, made)
 }
 
 /** Options one step away from these, by the options that the search decides. */
@@ -147,6 +157,8 @@ function stepsAway({ chosen, stone }: Ask, from: Options): Options[] {
 
 /** How many steps are taken to polish or repair, and how many holding checks each may cost. */
 const POLISH = { steps: 6, tries: 14 }
+/** The heaviest of the steps away: what they hold is asked, the lighter of them first. */
+const REPAIRS = 8
 /** A step that saves a smaller share of the metal is not worth what it takes from the hold. */
 const WORTH = 0.02
 
@@ -162,7 +174,7 @@ function polished(ask: Ask, from: Options, doubts: number, sizes?: readonly stri
       .map((made) => ({ made, grams: gramsOf(made.design) }))
       .filter((x) => x.grams < best.grams * (1 - WORTH) && x.made.doubts.length <= doubts)
       .sort((a, b) => a.grams - b.grams)
-    const next = lighter.find((x) => ++tries <= POLISH.tries && !judge(ask, x.made).barrier)
+    const next = lighter.find((x) => ++tries <= POLISH.tries && !judged(ask, x.made).barrier)
     if (!next) break
     best = { options: next.made.options, grams: next.grams }
   }
@@ -177,15 +189,15 @@ function repaired(ask: Ask, from: Options): Made | undefined {
     const near = stepsAway(ask, at)
       .map((options) => make(ask, options))
       .filter(isMade)
-      .slice(0, POLISH.tries)
-      .map((made) => ({ made, ...judge(ask, made) }))
-    const sound = near
-      .filter((x) => !x.barrier)
-      .sort((a, b) => gramsOf(a.made.design) - gramsOf(b.made.design))[0]
-    if (sound) return sound.made
-    const best = near.sort((a, b) => b.times - a.times)[0]
+      .sort((a, b) => gramsOf(a.design) - gramsOf(b.design))
+    let best: { options: Options; times: number } | undefined
+    for (const made of near.slice(-REPAIRS)) {
+      const { barrier, times } = judged(ask, made)
+      if (!barrier) return made
+      if (!best || times > best.times) best = { options: made.options, times }
+    }
     if (!best || best.times <= held) return undefined
-    at = best.made.options
+    at = best.options
     held = best.times
   }
   return undefined
