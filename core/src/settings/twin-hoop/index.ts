@@ -18,7 +18,7 @@ export const family: Family = {
   formulas: hoopFormulas,
   params,
   candidates,
-  decides: ['size', 'shankSize', 'seat', 'hoop', 'turns'],
+  decides: ['size', 'seat', 'hoop', 'turns'],
   bearing: (options) => hoopStock(readOptions(options)),
   fits,
   build,
