@@ -1,7 +1,8 @@
 import { normalAtHour, outlineAfter, outlineRun, type Solid } from '../../stone/index.js'
 import type { Profile } from '../../wire/index.js'
 import { bendForm, type FaceBend } from '../shared/faceBend.js'
-import { FOOT, type FrameLine, type FrameStations } from './outlinePath.js'
+import { FOOT } from './foot.js'
+import type { FrameLine, FrameStations } from './outlinePath.js'
 
 /** A planned bend in right-hand coordinates (left bends are mirrored). */
 export interface PlannedBend extends FaceBend {

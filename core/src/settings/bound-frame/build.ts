@@ -29,7 +29,8 @@ import { withTails } from './tailOver.js'
 import { bindingStock, frameStock } from './options.js'
 import { footSegments } from './foot.js'
 import { operations } from './operations.js'
-import { arcSegments, easeSegment, shoulderSegments } from './outlinePath.js'
+import { arcSegments } from '../shared/arcs.js'
+import { easeSegment, shoulderSegments } from './outlinePath.js'
 
 interface Piece {
   readonly id: string

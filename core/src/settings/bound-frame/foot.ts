@@ -1,7 +1,7 @@
 import type { Vec3 } from '../../geom/index.js'
 import type { Segment } from '../../path/index.js'
 import { outlineAfter, outlineNearest, outlinePoint, type Outline } from '../../stone/index.js'
-import { arcSegments } from './arcs.js'
+import { arcSegments } from '../shared/arcs.js'
 
 /** Direction of the outline's normal at the foot. */
 export const FOOT = -Math.PI / 2

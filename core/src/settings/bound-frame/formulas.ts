@@ -75,6 +75,15 @@ function bendsFrom(x: Numbers, w: Words): PlannedBend[] {
   )
 }
 
+/** From the foot in to the edge and along it, up to where the frame leaves it. */
+function sideOfFrame(x: Numbers, w: Words): number {
+  const line = lineOf(x, w)
+  const st = frameStations(line)
+  return (
+    pathOf([easeSegment(line, st, 0)]) + outlineRun(line.outline, st.easeEnd, st.leave, line.thickness / 2)
+  )
+}
+
 /** The way of a tail led over the face, from a formula's inputs. */
 function tailFrom(x: Numbers, w: Words): Path {
   const line = lineOf(x, w)
@@ -138,26 +147,12 @@ export const frameFormulas = {
   'frame.side': {
     unit: 'mm',
     text: 'from the foot bind, {foot} long and {binder} off the stone, in to the edge and along it, {thickness}/2 outside a {outline} of {length}, up to {leave}° before the top',
-    of: (x, w) => {
-      const line = lineOf(x, w)
-      const st = frameStations(line)
-      return (
-        pathOf([easeSegment(line, st, 0)]) +
-        outlineRun(line.outline, st.easeEnd, st.leave, line.thickness / 2)
-      )
-    },
+    of: sideOfFrame,
   },
   'frame.side.foot': {
     unit: 'mm',
     text: 'from the foot bind, {foot} long, bent to {footForm} with {footGap} between it and the stone, its binding {binder} thick, in to the edge and along it, {thickness}/2 outside a {outline} of {length}, up to {leave}° before the top; a bend of a V has a radius of {bendRadius}',
-    of: (x, w) => {
-      const line = lineOf(x, w)
-      const st = frameStations(line)
-      return (
-        pathOf([easeSegment(line, st, 0)]) +
-        outlineRun(line.outline, st.easeEnd, st.leave, line.thickness / 2)
-      )
-    },
+    of: sideOfFrame,
   },
   'frame.gap.foot': {
     unit: 'mm',

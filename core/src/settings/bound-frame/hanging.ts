@@ -1,7 +1,8 @@
 import { mirrorX, type Vec3 } from '../../geom/index.js'
 import { movePath, pathAt, pathLength, reversePath, type Path } from '../../path/index.js'
 import { footSegments } from './foot.js'
-import { arcSegments, easeSegment, frameStations, shoulderSegments, type FrameLine } from './outlinePath.js'
+import { arcSegments } from '../shared/arcs.js'
+import { easeSegment, frameStations, shoulderSegments, type FrameLine } from './outlinePath.js'
 
 /** Parts of an even number into which the plain frame is cut for its figures. */
 const COUNT = 36

@@ -3,9 +3,6 @@ import { hermite, type Segment } from '../../path/index.js'
 import { outlineAfter, outlinePoint, outlineRun, type Outline } from '../../stone/index.js'
 import { footOf, type Foot, type FootLine } from './foot.js'
 
-export { arcSegments } from './arcs.js'
-export { FOOT } from './foot.js'
-
 /** The frame comes in from the foot to the stone over this many times the binding's height, 9 degrees at most, or what its end stands off it. */
 const EASE = { heights: 10, away: 4 }
 

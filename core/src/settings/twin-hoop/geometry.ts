@@ -1,6 +1,7 @@
 import { bisect, mirrorX, remember, type Vec3 } from '../../geom/index.js'
 import { hermite, moveSegment, reverseSegment, type Segment } from '../../path/index.js'
-import { outline, outlineArcs, outlinePoint, outlineRun, type Outline } from '../../stone/index.js'
+import { outline, outlinePoint, outlineRun, type Outline } from '../../stone/index.js'
+import { arcSegments } from '../shared/arcs.js'
 import { advance, along, endCoil, passingTurn, startCoil, widening, type Post } from '../shared/coilRound.js'
 import { loopPath } from '../shared/loopBail.js'
 import { shankFigures, shankPath, type ShankSpec } from '../shared/shank.js'
@@ -273,17 +274,7 @@ function makeHoop(g: TwinHoopGeometry, which: 'near' | 'far'): TwoSides {
 
 /** A stretch along the posts from a normal direction down to a lower one, in the plane z. */
 function side(g: TwinHoopGeometry, from: number, to: number, z: number): Segment[] {
-  return outlineArcs(g.outline, to, from, g.post.offset)
-    .map((k): Segment => ({
-      kind: 'arc',
-      centre: [k.cx, k.cy, z],
-      x: [Math.cos(k.from), Math.sin(k.from), 0],
-      y: [-Math.sin(k.from), Math.cos(k.from), 0],
-      radius: k.r,
-      sweep: k.to - k.from,
-    }))
-    .map(reverseSegment)
-    .reverse()
+  return arcSegments(g.outline, to, from, g.post.offset, z).map(reverseSegment).reverse()
 }
 
 /** The places along a post, as normal directions from near to far, between which its stretches lie. */

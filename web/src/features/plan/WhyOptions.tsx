@@ -15,16 +15,14 @@ import { useState } from 'react'
 import { sayLength } from '../../app/workshop.js'
 import { slowWorker } from '../../compute/usePlan.js'
 
+interface Asked {
+  readonly plan: Plan
+  readonly settings: WorkshopSettings
+  readonly onTake: (id: string, value: OptionValue) => void
+}
+
 /** What decides each choice: the next one that takes less metal, planned and checked, and what stands in its way. */
-export function WhyOptions({
-  plan,
-  settings,
-  onTake,
-}: {
-  plan: Plan
-  settings: WorkshopSettings
-  onTake: (id: string, value: OptionValue) => void
-}) {
+export function WhyOptions({ plan, settings, onTake }: Asked) {
   const [open, setOpen] = useState(false)
   return (
     <div className="mt-3">
@@ -41,15 +39,7 @@ export function WhyOptions({
   )
 }
 
-function Rows({
-  plan,
-  settings,
-  onTake,
-}: {
-  plan: Plan
-  settings: WorkshopSettings
-  onTake: (id: string, value: OptionValue) => void
-}) {
+function Rows({ plan, settings, onTake }: Asked) {
   const chosen = familyOf(plan.family)
   const { stone, options } = plan
   const found = useQueries({
