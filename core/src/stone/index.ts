@@ -45,6 +45,7 @@ export {
   normalAtHour,
 } from './outline.js'
 export type { Outline, OutlineArc, OutlineSpec } from './outline.js'
+export { outlineHull } from './outlineHull.js'
 export { bodyBox, bodyOf, bodyVolume, faceCorners, outlineOf } from './body.js'
 export type { Body, BodyBox, Hole, Slice, Stretch } from './body.js'
 export { bodyMesh } from './bodyMesh.js'

@@ -82,9 +82,9 @@ function makeOutline(spec: OutlineSpec): Outline {
   const [w, l] = [width / 2, length / 2]
   switch (kind) {
     case 'round':
-      return close(kind, [{ cx: 0, cy: 0, r: length / 2, from: START, to: START + TURN }])
+      return closeOutline(kind, [{ cx: 0, cy: 0, r: length / 2, from: START, to: START + TURN }])
     case 'oval':
-      return close(
+      return closeOutline(
         kind,
         length === width
           ? [{ cx: 0, cy: 0, r: length / 2, from: START, to: START + TURN }]
@@ -92,7 +92,7 @@ function makeOutline(spec: OutlineSpec): Outline {
       )
     case 'drop':
       if (!(length > width)) throw new RangeError('a drop is longer than it is wide')
-      return close(kind, dropArcs(length, width, tipRadius(width)))
+      return closeOutline(kind, dropArcs(length, width, tipRadius(width)))
     case 'cushion':
       return fitted(
         spec,
@@ -147,7 +147,7 @@ function makeOutline(spec: OutlineSpec): Outline {
         OUTLINE_SHARES.tip * small,
       )
     case 'heart':
-      return close(
+      return closeOutline(
         kind,
         heartArcs(length, width, spec.cleft ?? OUTLINE_SHARES.cleft * width, OUTLINE_SHARES.tip * width),
       )
@@ -173,7 +173,7 @@ const RECTANGLE: readonly Vec2[] = [
 /** Corners scaled until the rounded outline has the asked length and width. */
 function fitted(spec: OutlineSpec, corners: readonly Vec2[], bulge: number, radius: number): Outline {
   let [sx, sy] = [spec.width / 2, spec.length / 2]
-  let o = close(
+  let o = closeOutline(
     spec.kind,
     corneredArcs(
       corners.map(([x, y]): Vec2 => [x * sx, y * sy]),
@@ -186,7 +186,7 @@ function fitted(spec: OutlineSpec, corners: readonly Vec2[], bulge: number, radi
     if (Math.abs(kx - 1) + Math.abs(ky - 1) < 1e-12) break
     sx *= kx
     sy *= ky
-    o = close(
+    o = closeOutline(
       spec.kind,
       corneredArcs(
         corners.map(([x, y]): Vec2 => [x * sx, y * sy]),
@@ -205,7 +205,7 @@ function lens(spec: OutlineSpec): Outline {
   let half = spec.length / 2
   let o: Outline | undefined
   for (let i = 0; i < 60; i++) {
-    o = close(
+    o = closeOutline(
       'marquise',
       corneredArcs(
         [
@@ -227,18 +227,18 @@ function lens(spec: OutlineSpec): Outline {
 function freeOutline(spec: OutlineSpec, points: readonly Vec2[]): Outline {
   let placed = points
   for (let i = 0; i < 30; i++) {
-    const o = close('free', freeArcs(placed), false)
+    const o = closeOutline('free', freeArcs(placed), false)
     const [cx, cy] = outlineMoments(o).centre
     const [kx, ky] = [spec.width / (o.right - o.left), spec.length / (o.top - o.bottom)]
     if (Math.abs(kx - 1) + Math.abs(ky - 1) + Math.abs(cx) / spec.width + Math.abs(cy) / spec.length < 1e-9)
       break
     placed = placed.map(([x, y]): Vec2 => [(x - cx) * kx, (y - cy) * ky])
   }
-  return close('free', freeArcs(placed))
+  return closeOutline('free', freeArcs(placed))
 }
 
 /** Puts arcs in order from the foot, splits the one that runs across it, and measures them. @throws RangeError when a part is hidden from the star centre */
-function close(kind: OutlineKind, raw: readonly OutlineArc[], star = true): Outline {
+export function closeOutline(kind: OutlineKind, raw: readonly OutlineArc[], star = true): Outline {
   const arcs = raw.filter((k) => Math.abs(k.to - k.from) > 1e-12)
   let convex = true
   let [left, right, bottom, top] = [Infinity, -Infinity, Infinity, -Infinity]
