@@ -32,6 +32,7 @@ export const centreOfMass = (solid: Solid): Vec3 => bodyVolume(bodyOf(solid.ston
 /** A domed stone as it is held. */
 export function heldOf(solid: Solid): Held {
   const { outline, stone } = solid
+  let index: MeshIndex | undefined
   return {
     nearest: (p, seed) => solid.nearest(p[0], p[1], p[2], seed),
     outside: (x, y) => {
@@ -39,7 +40,9 @@ export function heldOf(solid: Solid): Held {
       return { distance: e.distance, way: [e.nx, e.ny] }
     },
     convex: outline.convex,
-    ...(outline.convex ? {} : { nearestAll: (p, reach) => shapeOf(stone).index.nearestAll(p, reach) }),
+    ...(outline.convex
+      ? {}
+      : { nearestAll: (p, reach) => (index ??= shapeOf(stone).index).nearestAll(p, reach) }),
     low: [outline.left, outline.bottom, solid.back],
     high: [outline.right, outline.top, solid.apex],
     centre: centreOfMass(solid),

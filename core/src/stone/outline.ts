@@ -490,6 +490,8 @@ function nearestOfAll(o: Outline, x: number, y: number): ReturnType<typeof outli
   let best = Infinity
   let found = { x: 0, y: 0, nx: 1, ny: 0 }
   for (const k of o.arcs) {
+    // no point of an arc is nearer than its circle
+    if (Math.abs(Math.hypot(x - k.cx, y - k.cy) - Math.abs(k.r)) >= best) continue
     const mid = (k.from + k.to) / 2
     const half = Math.abs(k.to - k.from) / 2
     const flip = k.r < 0 ? -1 : 1

@@ -43,14 +43,16 @@ describe('a taut string round an outline', () => {
         return sum + (x * v - u * y) / 2
       }, 0)
       expect(outlineArea(hull)).toBeCloseTo(shoelace, 1)
-      for (const side of ['top', 'bottom', 'left', 'right'] as const) expect(hull[side]).toBeCloseTo(o[side], 3)
+      for (const side of ['top', 'bottom', 'left', 'right'] as const)
+        expect(hull[side]).toBeCloseTo(o[side], 3)
     }
   })
 
   it('has the outline inside it, runs on without a gap, and turns one way', () => {
     for (const o of hollows(60, 6)) {
       const hull = outlineHull(o)
-      for (const [x, y] of outlinePoints(o, 0.01)) expect(outlineNearest(hull, x, y).distance).toBeLessThan(1e-6)
+      for (const [x, y] of outlinePoints(o, 0.01))
+        expect(outlineNearest(hull, x, y).distance).toBeLessThan(1e-6)
       hull.arcs.forEach((k, i) => {
         const next = hull.arcs[(i + 1) % hull.arcs.length]!
         expect(k.to).toBeGreaterThan(k.from)

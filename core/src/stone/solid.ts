@@ -1,6 +1,7 @@
-import type { Vec3 } from '../geom/index.js'
+import type { MeshIndex, Vec3 } from '../geom/index.js'
 import { outlineOf } from './body.js'
 import { outlineNearest, outlineRay, type Outline } from './outline.js'
+import { outlineHull } from './outlineHull.js'
 import { shapeOf } from './shape.js'
 import { ALL_MEASURES, type FullStone } from './stone.js'
 
@@ -30,6 +31,8 @@ export interface DomeSeed {
 export interface Solid {
   readonly stone: FullStone
   readonly outline: Outline
+  /** The stone's own edge, where `outline` is the line that a wire takes round it. */
+  readonly edge?: Outline
   /** Lowest point: the flat back, or the deepest point of the dome behind. */
   readonly back: number
   /** Where the wall begins behind: the flat back's height, or the rim of the dome behind. */
@@ -91,9 +94,8 @@ function makeSolid(stone: FullStone): Solid {
   const back = foot - behind
   const apex = rim + rise
   const plain = { stone, outline: edge, back, foot, rim, rise, apex }
-  // a wall that leans, a chamfer and a hollow outline have no closed form here: the triangles are asked
-  if (stone.draft > 0 || stone.chamfer > 0 || !edge.convex)
-    return { ...plain, nearest: byTriangles(stone, edge, rim) }
+  // a wall that leans and a chamfer have no closed form here: the triangles are asked
+  if (stone.draft > 0 || stone.chamfer > 0) return { ...plain, nearest: byTriangles(stone, edge, rim) }
   const front = domeOver(edge, rim, rise, stone.fullness)
   if (stone.kind === 'puffy') {
     const rear = domeOver(edge, wall / 2, behind, stone.backFullness)
@@ -144,8 +146,10 @@ const turned = (n: Nearest): Nearest => ({
 
 /** Nearest points by the stone's triangles, exact for them. */
 function byTriangles(stone: FullStone, edge: Outline, rim: number): Solid['nearest'] {
+  let index: MeshIndex | undefined
   return (x, y, z) => {
-    const { q, m, distance } = shapeOf(stone).index.nearest([x, y, z])
+    index ??= shapeOf(stone).index
+    const { q, m, distance } = index.nearest([x, y, z])
     if (z >= rim && distance > 0) {
       const out = outlineNearest(edge, x, y)
       if (out.distance > 0)
@@ -155,8 +159,36 @@ function byTriangles(stone: FullStone, edge: Outline, rim: number): Solid['neare
   }
 }
 
+/** Where else round the middle a nearest place is looked for beside a hollow, radians. */
+const BANKS = [-0.45, 0.45] as const
+
+/** Directions about the middle that are looked at for hollows, and how far to the sides of one its banks matter, of those. */
+const DIRECTIONS = 256
+const BESIDE = 14
+
+/** Whether a polar direction looks toward a hollow stretch of the edge, or beside one. */
+function hollowZones(edge: Outline): (theta: number) => boolean {
+  if (edge.convex) return () => false
+  const hull = outlineHull(edge)
+  const at = (i: number) => (i / DIRECTIONS) * 2 * Math.PI
+  const hollow = Array.from(
+    { length: DIRECTIONS },
+    (_, i) => outlineRay(hull, at(i)).radius - outlineRay(edge, at(i)).radius > 1e-3,
+  )
+  const zone = hollow.map((_, i) =>
+    Array.from({ length: 2 * BESIDE + 1 }, (_, k) => (i + k - BESIDE + DIRECTIONS) % DIRECTIONS).some(
+      (k) => hollow[k],
+    ),
+  )
+  return (theta) => {
+    const i = Math.round((theta / (2 * Math.PI)) * DIRECTIONS)
+    return zone[((i % DIRECTIONS) + DIRECTIONS) % DIRECTIONS]!
+  }
+}
+
 /** Nearest point of a dome that stands on `rim`, asked for points at its height or above. */
 function domeOver(edge: Outline, rim: number, rise: number, p: number): Solid['nearest'] {
+  const besideHollow = hollowZones(edge)
   // values of one surface evaluation, reused to keep the search free of garbage
   let qx = 0
   let qy = 0
@@ -201,6 +233,22 @@ function domeOver(edge: Outline, rim: number, rise: number, p: number): Solid['n
 
   const onDome = (x: number, y: number, z: number, seed?: DomeSeed): Nearest => {
     const theta0 = Math.atan2(y, x)
+    if (!besideHollow(theta0)) return downTo(theta0, x, y, z, seed)
+    // beside a hollow there is a nearest place on either bank: it is looked for from all of them
+    const starts = new Set([theta0])
+    const near = outlineNearest(edge, x, y)
+    starts.add(Math.atan2(near.y, near.x))
+    for (const off of BANKS) starts.add(theta0 + off)
+    let best = seed && Number.isFinite(seed.theta) ? downTo(theta0, x, y, z, { ...seed }) : undefined
+    for (const theta of starts) {
+      const found = downTo(theta, x, y, z)
+      if (!best || found.distance < best.distance) best = found
+    }
+    return best!
+  }
+
+  /** The nearest place that is come to from a polar direction, or from where the last search ended. */
+  const downTo = (theta0: number, x: number, y: number, z: number, seed?: DomeSeed): Nearest => {
     let theta = theta0
     let phi: number
     if (seed && Number.isFinite(seed.theta)) {

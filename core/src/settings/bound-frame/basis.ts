@@ -1,19 +1,61 @@
 import type { Wire } from '../../design/index.js'
 import { remember } from '../../geom/index.js'
-import { fullStone, solidOf, type Solid, type Stone } from '../../stone/index.js'
+import {
+  fullStone,
+  mirroredStone,
+  outlineHull,
+  outlineNearest,
+  outlinePoint,
+  solidOf,
+  type Solid,
+  type Stone,
+} from '../../stone/index.js'
 import type { Options } from '../family.js'
 import { binderHeight } from '../shared/bind.js'
 import { planBends, type PlannedBend } from './bends.js'
 import { bendRadius, bindingStock, frameStock, readOptions, type BoundFrameOptions } from './options.js'
 import { frameStations, type FrameLine, type FrameStations } from './outlinePath.js'
 
-/** What both the builder and the working of lengths start from. */
-export interface FrameBasis {
-  readonly o: BoundFrameOptions
+/** One half of a frame in right-hand coordinates. */
+export interface FrameSide {
+  /** The stone, its outline a taut string round it: a wire bridges what is hollow. */
   readonly solid: Solid
   readonly line: FrameLine
   readonly stations: FrameStations
 }
+
+/** What both the builder and the working of lengths start from: the right half, and the left one as seen in the mirror. */
+export interface FrameBasis extends FrameSide {
+  readonly o: BoundFrameOptions
+  /** The same as the right one, unless the outline differs left and right. */
+  readonly left: FrameSide
+  /** Height at which both sides stand upright, and the neck begins. */
+  readonly join: number
+}
+
+/** One half of a frame, the left one as seen in the mirror. */
+export const halfOf = (basis: FrameBasis, side: 'left' | 'right'): FrameSide =>
+  side === 'left' ? basis.left : basis
+
+/** How steeply the legs of the foot rise, at most, radians: 0 unless it is bent to a V. */
+export const footRise = (basis: FrameBasis): number =>
+  Math.max(basis.stations.foot.rise, basis.left.stations.foot.rise)
+
+const framedSolids = new WeakMap<Solid, Solid>()
+
+/** A stone as a frame goes round it. */
+export function framed(solid: Solid): Solid {
+  if (solid.outline.convex) return solid
+  let made = framedSolids.get(solid)
+  if (!made) {
+    made = { ...solid, outline: outlineHull(solid.outline), edge: solid.outline }
+    framedSolids.set(solid, made)
+  }
+  return made
+}
+
+/** The stone as its left half is seen: itself, unless its outline differs left and right. */
+export const mirrorOf = (stone: Stone): Stone => (stone.outline === 'free' ? mirroredStone(stone) : stone)
 
 const lastBasis = remember<Options, { readonly stone: Stone; readonly basis: FrameBasis }>(8)
 
@@ -25,9 +67,7 @@ export function frameBasis(stone: Stone, options: Options): FrameBasis {
 
 function makeBasis(stone: Stone, options: Options): FrameBasis {
   const o = readOptions(options)
-  const solid = solidOf(fullStone(stone))
-  const line: FrameLine = {
-    outline: solid.outline,
+  const plain: Omit<FrameLine, 'outline'> = {
     thickness: frameStock(o).size.mm,
     binder: binderHeight(bindingStock(o)),
     foot: o.foot,
@@ -37,7 +77,15 @@ function makeBasis(stone: Stone, options: Options): FrameBasis {
     leave: o.leave,
     neckRadius: o.neckRadius,
   }
-  return { o, solid, line, stations: frameStations(line) }
+  const half = (of: Stone): FrameSide => {
+    const solid = framed(solidOf(fullStone(of)))
+    const line: FrameLine = { ...plain, outline: solid.outline }
+    return { solid, line, stations: frameStations(line) }
+  }
+  const right = half(stone)
+  const seen = mirrorOf(stone)
+  const left = seen === stone ? right : half(seen)
+  return { ...right, o, left, join: Math.max(right.stations.join, left.stations.join) }
 }
 
 /** Name of frame wire i of n, from behind to the front. */
@@ -49,6 +97,16 @@ export function wireId(i: number, n: number): string {
 
 /** Height of wire i's middle: the stack is centred on the girdle. */
 export const wireHeight = (i: number, n: number, thickness: number): number => (i - (n - 1) / 2) * thickness
+
+/** A bend reaches over the stone's own edge by this much at least, mm. */
+const OVER = 0.2
+
+/** Would a bend here reach over nothing: the stone's edge is hollow, and lies farther in than the bend reaches. */
+export function overHollow({ outline, edge }: Solid, summit: number, overlap: number): boolean {
+  if (!edge || overlap <= 0) return false
+  const [x, y] = outlinePoint(outline, summit, -overlap)
+  return outlineNearest(edge, x, y).distance > -Math.min(OVER, overlap / 2)
+}
 
 const plannedBends = remember<FrameBasis, Map<string, readonly PlannedBend[]>>(8)
 
@@ -62,7 +120,8 @@ export function bendsOf(basis: FrameBasis, i: number, side: 'left' | 'right'): r
 }
 
 function workOutBends(basis: FrameBasis, i: number, side: 'left' | 'right'): PlannedBend[] {
-  const { o, solid, line, stations } = basis
+  const { o } = basis
+  const { solid, line, stations } = halfOf(basis, side)
   const face = i === o.wires - 1 ? 'front' : i === 0 ? 'back' : undefined
   if (!face) return []
   return planBends({

@@ -22,7 +22,7 @@ import { bind } from '../shared/bind.js'
 import { bailRuns, bailSegments } from '../shared/rolledBail.js'
 import { bendSegment } from '../shared/faceBend.js'
 import { curledTail } from '../shared/tail.js'
-import { bendsOf, frameBasis, partRange, wireHeight, wireId, type FrameBasis } from './basis.js'
+import { bendsOf, frameBasis, halfOf, partRange, wireHeight, wireId, type FrameBasis } from './basis.js'
 import { endsOf } from './ends.js'
 import { shoulderSwirl } from './shoulderSwirl.js'
 import { withTails } from './tailOver.js'
@@ -40,7 +40,8 @@ interface Piece {
 
 /** The right half of wire i from the middle of the foot to its end, in named pieces. */
 function halfPieces(basis: FrameBasis, i: number, side: 'left' | 'right'): Piece[] {
-  const { o, solid, line, stations } = basis
+  const { o } = basis
+  const { solid, line, stations } = halfOf(basis, side)
   const a = line.thickness
   const z = wireHeight(i, o.wires, a)
   const out: Piece[] = [
@@ -70,19 +71,19 @@ function halfPieces(basis: FrameBasis, i: number, side: 'left' | 'right'): Piece
       kind: 'side',
       segments: arcSegments(solid.outline, at, stations.leave, a / 2, z),
     })
-  out.push({ id: 'shoulder', kind: 'shoulder', segments: shoulderSegments(line, stations, z) })
-  const top: Vec3 = [a / 2, stations.join + o.neck, z]
+  out.push({ id: 'shoulder', kind: 'shoulder', segments: shoulderSegments(line, stations, z, basis.join) })
+  const top: Vec3 = [a / 2, basis.join + o.neck, z]
   out.push({
     id: 'neck',
     kind: 'neck',
-    segments: [{ kind: 'line', from: [a / 2, stations.join, z], to: top }],
+    segments: [{ kind: 'line', from: [a / 2, basis.join, z], to: top }],
   })
   if (i === 0) {
     const bail = { inside: o.bail, thickness: a, binder: line.binder, neck: o.neck }
     const { bound, bare } = bailSegments(bail, top)
     out.push({ id: 'bail', kind: 'bail', segments: bound }, { id: 'bare', kind: 'bare', segments: bare })
   } else if (endsOf(o, i) === 'shoulder') {
-    out.push({ id: 'tail', kind: 'tail', segments: shoulderSwirl(basis, i) })
+    out.push({ id: 'tail', kind: 'tail', segments: shoulderSwirl(basis, i, side) })
   } else if (endsOf(o, i) === 'above') {
     // the tails fan out: the front pair lowest, each pair behind it higher and steeper
     const rank = o.wires > 2 ? (o.wires - 1 - i) / (o.wires - 2) : 0
@@ -153,10 +154,10 @@ function frameWire(basis: FrameBasis, i: number): Wire {
 }
 
 /** The highest place inside the rolled bail. */
-function hangingFrom({ o, line, stations }: FrameBasis): Vec3 {
+function hangingFrom({ o, line, join }: FrameBasis): Vec3 {
   const bail = { inside: o.bail, thickness: line.thickness, binder: line.binder, neck: o.neck }
   const { radius, rise } = bailRuns(bail)
-  return [0, stations.join + o.neck + rise + o.bail / 2, wireHeight(0, o.wires, line.thickness) - radius]
+  return [0, join + o.neck + rise + o.bail / 2, wireHeight(0, o.wires, line.thickness) - radius]
 }
 
 /**

@@ -2,15 +2,17 @@ import {
   fullStone,
   outlineOf,
   outlineAfter,
+  outlineHull,
   outlinePerimeter,
   outlinePoint,
   outlineRun,
+  type Solid,
   type Stone,
 } from '../../stone/index.js'
 import { section, WIRE_SIZES, type WireSize } from '../../wire/index.js'
 import type { CandidateGroup, Wish } from '../family.js'
 import { bendForm } from '../shared/faceBend.js'
-import { frameBasis, wireHeight } from './basis.js'
+import { frameBasis, mirrorOf, overHollow, wireHeight, type FrameSide } from './basis.js'
 import { bendRadius, type BoundFrameOptions } from './options.js'
 
 const nearest = (list: readonly WireSize[], mm: number): WireSize =>
@@ -18,15 +20,16 @@ const nearest = (list: readonly WireSize[], mm: number): WireSize =>
 
 const step = (value: number, to: number): number => Number((Math.round(value / to) * to).toFixed(2))
 
-/** Latest leaving angle (degrees before the top) at which the neck's fillet still fits with some room. */
+/** Latest leaving angle (degrees before the top) at which the neck's fillet still fits with some room, on both sides. */
 function leaveAngle(stone: Stone, thickness: number, radius: number): number {
-  const full = fullStone(stone)
-  const o = outlineOf(full)
+  const outlines = [stone, mirrorOf(stone)].map((s) => outlineHull(outlineOf(fullStone(s))))
   for (let degrees = 18; degrees <= 78; degrees++) {
     const nu = (degrees * Math.PI) / 180
-    const [x] = outlinePoint(o, Math.PI / 2 - nu, thickness / 2)
-    const room = (x - thickness / 2) / Math.cos(nu) - radius * Math.tan((Math.PI / 2 - nu) / 2)
-    if (room > 0.6) return degrees
+    const rooms = outlines.map((o) => {
+      const [x] = outlinePoint(o, Math.PI / 2 - nu, thickness / 2)
+      return (x - thickness / 2) / Math.cos(nu) - radius * Math.tan((Math.PI / 2 - nu) / 2)
+    })
+    if (Math.min(...rooms) > 0.6) return degrees
   }
   return 78
 }
@@ -39,7 +42,7 @@ function hourOf(x: number, y: number): number {
 
 /**
  * Bends for one face as far apart as they fit between foot and shoulder: two a side, one a side where there is no room
- * for two, with a third of the spare run left toward foot and neck.
+ * for two, with a third of the spare run left toward foot and neck; moved along where the edge is hollow.
  */
 export function places(
   stone: Stone,
@@ -47,15 +50,28 @@ export function places(
   face: 'front' | 'back',
   pairs = 2,
 ): number[] {
-  const { solid, line, stations } = frameBasis(stone, { ...options })
+  const basis = frameBasis(stone, { ...options })
+  const right = placesOn(basis, options, face, pairs)
+  const left = basis.left === basis ? right : placesOn(basis.left, options, face, pairs)
+  return [...right, ...left.map((h) => step(12 - h, 0.1))].sort((p, q) => p - q)
+}
+
+/** Bends of one half, in right-hand hours. */
+function placesOn(
+  { solid, line, stations }: FrameSide,
+  options: BoundFrameOptions,
+  face: 'front' | 'back',
+  pairs: number,
+): number[] {
   const a = line.thickness
   const offset = a / 2
   const free = outlineRun(line.outline, stations.easeEnd, stations.leave, offset)
   const z = wireHeight(face === 'front' ? options.wires - 1 : 0, options.wires, a)
   const overlap = face === 'front' ? options.frontOverlap : options.backOverlap
-  const halfAt = (run: number) => {
-    const summit = outlineAfter(line.outline, stations.easeEnd, run, offset)
-    return bendForm({
+  const at = (run: number) => outlineAfter(line.outline, stations.easeEnd, run, offset)
+  const firm = firmRun(solid, overlap, free, at)
+  const halfAt = (run: number) =>
+    bendForm({
       solid,
       face,
       profile: options.profile,
@@ -63,18 +79,37 @@ export function places(
       radius: bendRadius(options),
       z,
       overlap,
-      summit,
+      summit: at(firm(run)),
     }).half
-  }
   const low = halfAt(free * 0.25)
   const high = halfAt(free * 0.75)
   const spare = free - 2 * (low + high)
   const runs = spare > 0.4 && pairs > 1 ? [low + 0.25 * spare, free - high - 0.25 * spare] : [free / 2]
-  const hours = runs.map((run) => {
-    const psi = outlineAfter(line.outline, stations.easeEnd, run, offset)
-    return hourOf(...outlinePoint(line.outline, psi))
-  })
-  return [...hours, ...hours.map((h) => step(12 - h, 0.1))].sort((p, q) => p - q)
+  return runs.map((run) => hourOf(...outlinePoint(line.outline, at(firm(run)))))
+}
+
+/** Steps in which a bend is moved along to where the stone's edge is not hollow, mm, and how far past that. */
+const ALONG = 0.5
+const PAST = 1
+
+/** The nearest run along a side at which a bend reaches over the stone: the same, where nothing is hollow. */
+function firmRun(
+  solid: Solid,
+  overlap: number,
+  free: number,
+  at: (run: number) => number,
+): (run: number) => number {
+  const hollow = (run: number) => run < 0 || run > free || overHollow(solid, at(run), overlap)
+  return (run) => {
+    if (!solid.edge || !hollow(run)) return run
+    for (let off = ALONG; off < free; off += ALONG)
+      for (const way of [-1, 1])
+        if (!hollow(run + way * off)) {
+          const past = run + way * (off + PAST)
+          return hollow(past) ? run + way * off : past
+        }
+    return run
+  }
 }
 
 /** Sizes that are offered: of the common series, and what is kept. */

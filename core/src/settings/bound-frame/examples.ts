@@ -3,8 +3,28 @@ import { WIRE_SIZES } from '../../wire/index.js'
 import type { FamilyExamples, Options } from '../family.js'
 import { places, plainFrameOptions } from './candidates.js'
 
+/** Points of a free outline, smooth and most often hollow somewhere, in no particular unit. */
+function freePoints(random: () => number): [number, number][] {
+  const waves = [2, 3].map((k) => ({ k, by: random() * (k === 2 ? 0.16 : 0.1), at: random() * 2 * Math.PI }))
+  return Array.from({ length: 16 }, (_, i): [number, number] => {
+    const t = (i / 16) * 2 * Math.PI
+    const r = 10 * waves.reduce((sum, w) => sum + w.by * Math.sin(w.k * t + w.at), 1)
+    return [Number((r * Math.cos(t)).toFixed(2)), Number((r * Math.sin(t)).toFixed(2))]
+  })
+}
+
 const COMMON = ['round', 'oval', 'drop'] as const
-const REGULAR = ['cushion', 'square', 'cut-corner', 'marquise', 'triangle', 'hexagon'] as const
+const REGULAR = [
+  'cushion',
+  'square',
+  'cut-corner',
+  'marquise',
+  'triangle',
+  'hexagon',
+  'heart',
+  'free',
+  'free',
+] as const
 
 /** Cabochons with a flat back, a third of them domed behind too, half of them of the three commonest outlines. */
 function stone(random: () => number): Stone {
@@ -22,6 +42,7 @@ function stone(random: () => number): Stone {
     width: Number((outline === 'round' ? length : width).toFixed(1)),
     depth: Number(depth.toFixed(1)),
     wall: Number((depth * random() * (puffy ? 0.25 : 0.45)).toFixed(1)),
+    ...(outline === 'free' ? { points: freePoints(random) } : {}),
     ...(puffy ? { back: Number((depth * (0.15 + random() * 0.3)).toFixed(1)) } : {}),
     fullness: Number((1.6 + random() * 1.6).toFixed(2)),
     mineral: 'agate',

@@ -5,7 +5,6 @@ import {
   fullStone,
   isDomed,
   outlineNearest,
-  outlineOf,
   stoneErrors,
   type FullStone,
   type Stone,
@@ -16,7 +15,7 @@ import { bendGap } from '../shared/faceBend.js'
 import { kindWord } from '../shared/kindWord.js'
 import { bailRuns } from '../shared/rolledBail.js'
 import { swirlSeat } from '../shared/swirl.js'
-import { bendsOf, frameBasis, type FrameBasis } from './basis.js'
+import { bendsOf, frameBasis, halfOf, overHollow, type FrameBasis, type FrameSide } from './basis.js'
 import { wiresWith } from './ends.js'
 import { footSegments } from './foot.js'
 import { swirlOf } from './shoulderSwirl.js'
@@ -42,13 +41,11 @@ function unfitStone(stone: FullStone): Finding | undefined {
   })
   if (stone.group?.kind === 'row') return say('row', 'group')
   if (!isDomed(stone)) return say('not-domed', 'kind')
-  if (stone.outline === 'heart') return say('cleft', 'outline')
-  if (stone.outline === 'free') return say(outlineOf(stone).convex ? 'uneven' : 'hollow', 'outline')
   return undefined
 }
 
 /** Least gap between the wire of the foot and of what leads in from it, and the stone's edge, mm. */
-function footGapOf({ line, stations }: FrameBasis): number {
+function footGapOf({ line, stations }: FrameSide): number {
   const path = { segments: [...footSegments(line, 0), easeSegment(line, stations, 0)] }
   return Math.min(
     ...stationsOf(path, 0, pathLength(path), 0.25).map(
@@ -79,9 +76,10 @@ export function fits(stone: Stone, options?: Options): Finding[] {
     say('foot-too-long', 'error', 'foot', { foot: o.foot })
     return out
   }
-  const { line, stations } = basis
+  const { line } = basis
   const a = line.thickness
-  if (stations.easeEnd >= stations.leave) {
+  const halves = basis.left === basis ? [basis] : [basis, basis.left]
+  if (halves.some(({ stations }) => stations.easeEnd >= stations.leave)) {
     say(
       'foot-too-long',
       'error',
@@ -91,17 +89,23 @@ export function fits(stone: Stone, options?: Options): Finding[] {
     )
     return out
   }
-  const deep = -footGapOf(basis)
+  const deep = -Math.min(...halves.map(footGapOf))
   if (deep > PENETRATION) say('foot-into-stone', 'error', 'foot', { deep })
   const missed =
-    basis.o.footForm === 'V' && basis.o.footGap > 0 ? stations.foot.away - a / 2 - line.binder : 0
+    basis.o.footForm === 'V' && basis.o.footGap > 0
+      ? Math.max(...halves.map(({ stations }) => stations.foot.away)) - a / 2 - line.binder
+      : 0
   if (missed > LEG_OFF) say('foot-bend-short', 'error', 'footGap', { gap: o.footGap, foot: o.foot })
   if (wiresWith(o, 'shoulder').length > 0) {
-    const { middle, radius } = swirlSeat(swirlOf(basis, o.wires - 1))
-    const room = middle[0] - radius - a - line.binder - a / 2
+    const room = Math.min(
+      ...(['left', 'right'] as const).map((side) => {
+        const { middle, radius } = swirlSeat(swirlOf(basis, o.wires - 1, side))
+        return middle[0] - radius - a - line.binder - a / 2
+      }),
+    )
     if (room < 0) say('swirl-no-room', 'error', 'swirlPlace', { need: -room })
   }
-  if (stations.straight < 0) {
+  if (halves.some(({ stations }) => stations.straight < 0)) {
     say(
       'no-room-for-shoulder',
       'error',
@@ -121,7 +125,7 @@ export function fits(stone: Stone, options?: Options): Finding[] {
     say('bail-too-small', 'error', 'bail', { bail: o.bail, least }, { field: 'bail', value: least })
   }
   // the strip comes down behind the neck: its end must stay above the stone
-  const room = o.neck + stations.join - basis.solid.outline.top - runs.turnBack - runs.end
+  const room = o.neck + basis.join - basis.solid.outline.top - runs.turnBack - runs.end
   if (runs.turnBack > 0 && room < BAIL_CLEAR) {
     const neck = Math.min(15, Math.ceil((o.neck + BAIL_CLEAR - room) * 2) / 2)
     say(
@@ -141,10 +145,13 @@ export function fits(stone: Stone, options?: Options): Finding[] {
       continue
     }
     for (const side of ['left', 'right'] as const) {
+      const { solid, stations } = halfOf(basis, side)
       const bends = bendsOf(basis, i, side)
       bends.forEach((bend, k) => {
         const before = bends[k - 1]
-        if (bend.run0 < -1e-9) say('bend-in-foot', 'error', field, { hour: bend.hour, need: -bend.run0 })
+        if (overHollow(solid, bend.summit, overlap))
+          say('bend-over-hollow', 'error', field, { hour: bend.hour })
+        else if (bend.run0 < -1e-9) say('bend-in-foot', 'error', field, { hour: bend.hour, need: -bend.run0 })
         else if (bend.to > stations.leave + 1e-9 || bend.summit >= stations.leave)
           say('bend-in-neck', 'error', field, { hour: bend.hour })
         else {
@@ -175,7 +182,7 @@ export function review(stone: Stone, options: Options, design: Design): Finding[
     figures?: Finding['figures'],
   ) => out.push({ code: `bound-frame.${code}`, severity, field, values, ...(figures ? { figures } : {}) })
   const basis = frameBasis(stone, options)
-  const { o, line, stations } = basis
+  const { o, line } = basis
   const full = fullStone(stone)
   const a = line.thickness
   const tightest = design.wires
@@ -218,7 +225,7 @@ export function review(stone: Stone, options: Options, design: Design): Finding[
     if (overlap === 0 || bends.length < 3)
       say('few-bends', 'doubt', `${face}Bends`, { face, count: overlap === 0 ? 0 : bends.length })
   }
-  if (stations.join - basis.solid.outline.top > 0.35 * full.length)
+  if (basis.join - basis.solid.outline.top > 0.35 * full.length)
     say('long-gap', 'note', 'leave', { gap: numberOf(figures.gap) }, { gap: figures.gap })
   return out
 }

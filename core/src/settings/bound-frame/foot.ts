@@ -66,11 +66,18 @@ export function footOf(line: FootLine): Foot {
   return { offset, low, rise, end, away: near.distance, spread: -spread }
 }
 
+/** Where the middle of a foot lies: under the lowest place of the edge. */
+const middleOf = (o: Outline): number => outlinePoint(o, FOOT)[0]
+
 /** Where half a foot ends that goes straight, or bends up by `rise` first. */
-function footEnd({ foot, footRadius: r }: FootLine, low: number, rise: number): { x: number; y: number } {
+function footEnd(
+  { outline: o, foot, footRadius: r }: FootLine,
+  low: number,
+  rise: number,
+): { x: number; y: number } {
   const left = foot / 2 - r * rise
   return {
-    x: r * Math.sin(rise) + left * Math.cos(rise),
+    x: middleOf(o) + r * Math.sin(rise) + left * Math.cos(rise),
     y: low + r * (1 - Math.cos(rise)) + left * Math.sin(rise),
   }
 }
@@ -85,7 +92,7 @@ function riseOf({ outline: o, thickness: a, binder, footRadius: r, foot }: FootL
     const psi = FOOT + rise
     const [x, y] = outlinePoint(o, psi, a / 2 + binder)
     // where the leg's line would meet the middle, and how far the bend's round lies above it
-    return y - x * Math.tan(rise) + r * (1 / Math.cos(rise) - 1)
+    return y - (x - middleOf(o)) * Math.tan(rise) + r * (1 / Math.cos(rise) - 1)
   }
   let [lo, hi] = [0, most]
   if (lowest(most) > low) return most
@@ -104,10 +111,11 @@ export function footSegments(line: FootLine, z: number): Segment[] {
   const { low, rise } = foot
   const { x, y } = footEnd(line, low, rise)
   const r = line.footRadius
-  const from: Vec3 = [r * Math.sin(rise), low + r * (1 - Math.cos(rise)), z]
+  const middle = middleOf(line.outline)
+  const from: Vec3 = [middle + r * Math.sin(rise), low + r * (1 - Math.cos(rise)), z]
   const bend: Segment[] =
     rise > 1e-9
-      ? [{ kind: 'arc', centre: [0, low + r, z], x: [0, -1, 0], y: [1, 0, 0], radius: r, sweep: rise }]
+      ? [{ kind: 'arc', centre: [middle, low + r, z], x: [0, -1, 0], y: [1, 0, 0], radius: r, sweep: rise }]
       : []
   return [...bend, { kind: 'line', from, to: [x, y, z] }]
 }

@@ -1,12 +1,15 @@
 import { NEWTON_PER_GRAM } from '../../units/index.js'
+import type { Vec2 } from '../../geom/index.js'
 import { collapseLoad, pathLength, type Path } from '../../path/index.js'
 import {
   outline,
   outlineArea,
+  outlineHull,
   outlinePoint,
   outlineRun,
   solidOf,
   stoneFrom,
+  type Outline,
   type OutlineKind,
 } from '../../stone/index.js'
 import { section } from '../../wire/index.js'
@@ -14,7 +17,7 @@ import { type Formulas } from '../../working/index.js'
 import { bendCover, bendSegment } from '../shared/faceBend.js'
 
 import { planBends, type PlannedBend } from './bends.js'
-import { wireHeight } from './basis.js'
+import { framed, wireHeight } from './basis.js'
 import { hangingSag, plainFrame } from './hanging.js'
 
 import type { FootForm } from './foot.js'
@@ -28,15 +31,41 @@ type Words = Readonly<Record<string, string>>
 /** Multiple of the stone's weight that the frame must carry hanging. */
 export const LIMIT_MULTIPLE = 100
 
+/** The stone's own edge from a formula's inputs. */
+const edgeOf = (x: Numbers, w: Words): Outline =>
+  outline(w.outline as OutlineKind, x.length!, x.width ?? x.length!, {
+    corner: x.corner,
+    cleft: x.cleft,
+    points: w.points === undefined ? undefined : pointsIn(w.points),
+  })
+
+/** The points of a free outline as a formula's input tells them. */
+const pointsIn = (said: string): Vec2[] =>
+  said.split(' ').map((p) => p.split(',').map(Number) as unknown as Vec2)
+
+/** The same inputs as the left half is seen in the mirror: they differ for a free outline only. */
+const mirrorWords = (w: Words): Words =>
+  w.points === undefined
+    ? w
+    : {
+        ...w,
+        points: pointsIn(w.points)
+          .map(([u, v]) => `${u === 0 ? 0 : -u},${v}`)
+          .reverse()
+          .join(' '),
+      }
+
+/** Height at which both sides stand upright. */
+const joinOf = (x: Numbers, w: Words): number =>
+  Math.max(...[w, mirrorWords(w)].map((side) => plainStations(lineOf(x, side)).join))
+
+/** Stations of a line whose foot does not matter. */
+const plainStations = (line: FrameLine) => frameStations({ ...line, foot: 0, footForm: 'arc', footGap: 0 })
+
 /** The frame's line from a formula's inputs; what the formula does not name does not matter to it. */
 function lineOf(x: Numbers, w: Words): FrameLine {
   return {
-    outline: outline(
-      w.outline as OutlineKind,
-      x.length!,
-      x.width ?? x.length!,
-      x.corner === undefined ? {} : { corner: x.corner },
-    ),
+    outline: outlineHull(edgeOf(x, w)),
     thickness: x.thickness!,
     binder: x.binder ?? 0,
     foot: x.foot ?? 0,
@@ -52,18 +81,17 @@ const pathOf = (segments: Parameters<typeof pathLength>[0]['segments']) => pathL
 
 /** The bends that a formula's inputs name, of one face. */
 function bendsFrom(x: Numbers, w: Words): PlannedBend[] {
-  const line = lineOf(x, w)
-  // the back is flat: what stands above the wall does not matter to it
-  const solid = solidOf(stoneFrom({ ...x, depth: x.depth ?? x.wall! + 1 }, w))
   const face = w.face as 'front' | 'back'
   const n = x.wires!
   const hours = w.places === '' ? [] : w.places!.split(', ').map(Number)
-  const stations = frameStations(line)
-  return (['left', 'right'] as const).flatMap((side) =>
-    planBends({
-      solid,
+  return (['left', 'right'] as const).flatMap((side) => {
+    const words = side === 'left' ? mirrorWords(w) : w
+    const line = lineOf(x, words)
+    return planBends({
+      // the back is flat: what stands above the wall does not matter to it
+      solid: framed(solidOf(stoneFrom({ ...x, depth: x.depth ?? x.wall! + 1 }, words))),
       line,
-      stations,
+      stations: frameStations(line),
       face,
       hours,
       side,
@@ -71,8 +99,8 @@ function bendsFrom(x: Numbers, w: Words): PlannedBend[] {
       profile: w.profile as 'square' | 'round',
       radius: x.bendRadius!,
       z: wireHeight(face === 'front' ? n - 1 : 0, n, line.thickness),
-    }),
-  )
+    })
+  })
 }
 
 /** From the foot in to the edge and along it, up to where the frame leaves it. */
@@ -89,15 +117,15 @@ function tailFrom(x: Numbers, w: Words): Path {
   const line = lineOf(x, w)
   return tailPath(
     {
-      solid: solidOf(stoneFrom(x, w)),
+      solid: framed(solidOf(stoneFrom(x, w))),
       line,
-      stations: frameStations({ ...line, foot: 0, footForm: 'arc', footGap: 0 }),
+      stations: plainStations(line),
+      join: joinOf(x, w),
       o: { wires: x.wires!, neck: x.neck! },
       profile: w.profile as 'square' | 'round',
       least: x.leastBend!,
     },
     x.hour!,
-    1,
   )
 }
 
@@ -120,11 +148,11 @@ export const frameFormulas = {
     text: 'up from a neck of {neck}, over and down to the shoulder where this leaves the edge {leave}° before the top of a {outline} of {length}, and a swirl of four turns of half a circle and more that grow tighter, in wire of {thickness} that bends to {leastBend}',
     of: (x, w) => {
       const line = lineOf(x, w)
-      const stations = frameStations({ ...line, foot: 0, footForm: 'arc', footGap: 0 })
+      const stations = plainStations(line)
       const a = line.thickness
       return pathOf(
         swirlSegments({
-          from: [a / 2, stations.join + x.neck!, 0],
+          from: [a / 2, joinOf(x, w) + x.neck!, 0],
           against: outlinePoint(line.outline, stations.leave, a / 2),
           away: [Math.cos(stations.leave), Math.sin(stations.leave)],
           thickness: a,
@@ -168,17 +196,17 @@ export const frameFormulas = {
         (total, bend) =>
           total +
           pathOf([bendSegment(bend)]) -
-          outlineRun(line.outline, bend.from, bend.to, line.thickness / 2),
+          outlineRun(bend.solid.outline, bend.from, bend.to, line.thickness / 2),
         0,
       )
     },
   },
   'frame.shoulder': {
     unit: 'mm',
-    text: 'straight from the edge {leave}° before the top of a {outline} of {length}, then a curve of radius {neckRadius} into the upright',
+    text: 'straight from the edge {leave}° before the top of a {outline} of {length}, then a curve of radius {neckRadius} into the upright, and up to where the other side comes in',
     of: (x, w) => {
       const line = lineOf(x, w)
-      return pathOf(shoulderSegments(line, frameStations({ ...line, foot: 0 }), 0))
+      return pathOf(shoulderSegments(line, plainStations(line), 0, joinOf(x, w)))
     },
   },
   'frame.bail.radius': {
@@ -208,7 +236,7 @@ export const frameFormulas = {
     text: 'height at which the two stacks meet, leaving {leave}° before the top of a {outline} of {length} with radius {neckRadius}, less the stone’s top',
     of: (x, w) => {
       const line = lineOf(x, w)
-      return frameStations({ ...line, foot: 0 }).join - line.outline.top
+      return joinOf(x, w) - line.outline.top
     },
   },
   'frame.height': {
@@ -259,18 +287,18 @@ export const frameFormulas = {
     text: 'area of the front wire seen from the front inside the outline, at bends reaching {overlap} in at {places} o’clock, over the area of the face',
     of: (x, w) => {
       const covered = bendsFrom(x, w).reduce((total, bend) => total + bendCover(bend), 0)
-      return Math.min(100, (100 * covered) / outlineArea(lineOf(x, w).outline))
+      return Math.min(100, (100 * covered) / outlineArea(edgeOf(x, w)))
     },
   },
   'frame.hidden.tails': {
     unit: '%',
     text: 'area of two tails of {thickness} led over the face to {hour} o’clock, seen from the front inside the outline, over the area of the face',
     of: (x, w) => {
-      const line = lineOf(x, w)
-      return Math.min(
-        100,
-        (200 * tailCover(tailFrom(x, w), line.outline, line.thickness)) / outlineArea(line.outline),
+      const both = [w, mirrorWords(w)].reduce(
+        (sum, side) => sum + tailCover(tailFrom(x, side), edgeOf(x, side), x.thickness!),
+        0,
       )
+      return Math.min(100, (100 * both) / outlineArea(edgeOf(x, w)))
     },
   },
   'frame.hidden.all': {
@@ -283,7 +311,7 @@ export const frameFormulas = {
     unit: 'g',
     text: '{wires} × the collapse load of one plain {profile} wire of {thickness} round a {outline} of {length}, held at the neck, pulled at the foot, yielding at {yieldStress} MPa, in grams of weight',
     of: (x, w) => {
-      const points = plainFrame(lineOf(x, w))
+      const points = plainFrame(lineOf(x, w), lineOf(x, mirrorWords(w)))
       const load = collapseLoad(
         {
           points,
@@ -309,7 +337,7 @@ export const frameFormulas = {
     text: `elastic give of the same {wires} wires under ${LIMIT_MULTIPLE} × {mass}, modulus {modulus} MPa, by unit loads`,
     of: (x, w) =>
       hangingSag(
-        plainFrame(lineOf(x, w)),
+        plainFrame(lineOf(x, w), lineOf(x, mirrorWords(w))),
         (LIMIT_MULTIPLE * x.mass! * NEWTON_PER_GRAM) / x.wires!,
         x.modulus! * section(w.profile as 'square' | 'round', x.thickness!).inertia,
       ),

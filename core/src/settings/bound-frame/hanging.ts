@@ -1,5 +1,5 @@
 import { mirrorX, type Vec3 } from '../../geom/index.js'
-import { movePath, pathAt, pathLength, reversePath, type Path } from '../../path/index.js'
+import { pathAt, pathLength, type Path } from '../../path/index.js'
 import { footSegments } from './foot.js'
 import { arcSegments } from '../shared/arcs.js'
 import { easeSegment, frameStations, shoulderSegments, type FrameLine } from './outlinePath.js'
@@ -7,8 +7,18 @@ import { easeSegment, frameStations, shoulderSegments, type FrameLine } from './
 /** Parts of an even number into which the plain frame is cut for its figures. */
 const COUNT = 36
 
-/** A frame wire without bends, from neck to foot to neck, as points evenly spread along it; the middle one is the foot. */
-export function plainFrame(line: FrameLine): Vec3[] {
+/**
+ * A frame wire without bends, from neck to foot to neck, as points evenly spread along each half; the middle one is the foot. `left` where
+ * that half differs, as seen in the mirror.
+ */
+export function plainFrame(right: FrameLine, left = right): Vec3[] {
+  const points = plainHalf(right)
+  const other = left === right ? points : plainHalf(left)
+  return [...other.slice(1).reverse().map(mirrorX), ...points]
+}
+
+/** The right half, from the foot to the neck. */
+function plainHalf(line: FrameLine): Vec3[] {
   const stations = frameStations(line)
   const { outline: o, thickness: a } = line
   const half: Path = {
@@ -19,11 +29,9 @@ export function plainFrame(line: FrameLine): Vec3[] {
       ...shoulderSegments(line, stations, 0),
     ],
   }
-  const whole: Path = {
-    segments: [...reversePath(movePath(half, mirrorX, mirrorX)).segments, ...half.segments],
-  }
-  const length = pathLength(whole)
-  return Array.from({ length: COUNT + 1 }, (_, k) => pathAt(whole, (length * k) / COUNT).p)
+  const length = pathLength(half)
+  const n = COUNT / 2
+  return Array.from({ length: n + 1 }, (_, k) => pathAt(half, (length * k) / n).p)
 }
 
 /**
@@ -35,9 +43,21 @@ export function hangingSag(
   force: number,
   stiffness: number,
 ): number {
-  const foot = points[(points.length - 1) / 2]!
+  const at = (points.length - 1) / 2
+  const foot = points[at]!
+  // where the halves differ, the softer one's give
+  const halves = [points.slice(0, at + 1), points.slice(at).reverse()]
+  return Math.max(...halves.map((half) => halfSag(half, foot, force, stiffness)))
+}
+
+/** Give at the foot of one half that bears half of the force. */
+function halfSag(
+  half: readonly (readonly [number, number, number])[],
+  foot: readonly [number, number, number],
+  force: number,
+  stiffness: number,
+): number {
   // one half as a bar clamped at the neck; at the foot symmetry allows no turn and no sideways move
-  const half = points.slice(0, (points.length + 1) / 2)
   const f: number[][] = [
     [0, 0, 0],
     [0, 0, 0],

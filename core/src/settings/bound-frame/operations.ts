@@ -3,7 +3,7 @@ import type { Vec3 } from '../../geom/index.js'
 import { stockName } from '../../wire/index.js'
 import type { Hand } from '../family.js'
 import type { FrameBasis } from './basis.js'
-import { bendsOf, wireId } from './basis.js'
+import { bendsOf, footRise, wireId } from './basis.js'
 import { wiresWith } from './ends.js'
 import { MINUTES } from './minutes.js'
 import { bindingStock, frameStock } from './options.js'
@@ -101,7 +101,7 @@ export function operations(
     hold: { off: 'tape' },
   })
 
-  const bentFoot = basis.stations.foot.rise > 1e-9
+  const bentFoot = footRise(basis) > 1e-9
   if (bentFoot)
     push({
       id: 'bend-foot',
@@ -113,7 +113,7 @@ export function operations(
           .filter((p) => p.kind === 'foot')
           .map((p) => ({ wire: w.id, s0: p.s0, s1: p.s1, to: 'path' as const })),
       ),
-      values: { n, rise: (basis.stations.foot.rise * 180) / Math.PI },
+      values: { n, rise: (footRise(basis) * 180) / Math.PI },
     })
 
   // the plane outline: foot, sides, and each bend's stretch as an even curve of its own length for now

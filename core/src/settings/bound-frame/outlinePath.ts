@@ -100,8 +100,13 @@ export function easeSegment(line: FrameLine, stations: FrameStations, z: number)
   return hermite(at, points, slope)
 }
 
-/** From the edge to the neck: a straight run along the tangent, then a fillet into the upright. */
-export function shoulderSegments(line: FrameLine, stations: FrameStations, z: number): Segment[] {
+/** From the edge to the neck: a straight run along the tangent, a fillet into the upright, and up to `join` where the other side comes in higher. */
+export function shoulderSegments(
+  line: FrameLine,
+  stations: FrameStations,
+  z: number,
+  join = stations.join,
+): Segment[] {
   const { outline: o, thickness: a, neckRadius: r } = line
   const [x, y] = outlinePoint(o, stations.leave, a / 2)
   const nu = Math.PI / 2 - stations.leave
@@ -109,6 +114,10 @@ export function shoulderSegments(line: FrameLine, stations: FrameStations, z: nu
   const straight: Segment[] = stations.straight > 1e-6 ? [{ kind: 'line', from: [x, y, z], to: end }] : []
   // the fillet's middle lies on the right of the direction of travel (-cos ν, sin ν)
   const centre: Vec3 = [a / 2 + r, stations.join, z]
+  const rest: Segment[] =
+    join - stations.join > 1e-6
+      ? [{ kind: 'line', from: [a / 2, stations.join, z], to: [a / 2, join, z] }]
+      : []
   return [
     ...straight,
     {
@@ -119,5 +128,6 @@ export function shoulderSegments(line: FrameLine, stations: FrameStations, z: nu
       radius: r,
       sweep: stations.filletAngle,
     },
+    ...rest,
   ]
 }

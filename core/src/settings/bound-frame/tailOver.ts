@@ -1,7 +1,8 @@
 import { gapAt, type Design, type Joint, type SectionPose, type Wire } from '../../design/index.js'
-import { along, cross, dist, dot, scale, sub, unit, type Vec3 } from '../../geom/index.js'
+import { along, cross, dist, dot, mirrorX, scale, sub, unit, type Vec3 } from '../../geom/index.js'
 import {
   measurePath,
+  movePath,
   pathAt,
   pathLength,
   reversePath,
@@ -13,7 +14,7 @@ import { normalAtHour, outlineNearest, outlinePoint, type Outline } from '../../
 import type { Profile } from '../../wire/index.js'
 import { bind } from '../shared/bind.js'
 import { roundedLine } from '../shared/roundedLine.js'
-import { partRange, wireHeight, type FrameBasis } from './basis.js'
+import { halfOf, partRange, wireHeight, type FrameBasis, type FrameSide } from './basis.js'
 import { bindingStock, frameStock, leastBend, type BoundFrameOptions } from './options.js'
 
 /** Where a front tail may be led and tied, hours on the right; the left one goes to the mirrored place. */
@@ -96,32 +97,44 @@ const OFF = 0.01
  * The way of the front wire's right tail (`side` 1) or left one (-1): folded forward off the top of the neck, down its front, then as a string would lie over the
  * face to the frame at that hour, on top of the front wire.
  */
-export const tailOver = (basis: FrameBasis, hour: number, side: 1 | -1): Path =>
-  tailPath({ ...basis, profile: frameStock(basis.o).profile, least: leastBend(basis.o) }, hour, side)
+export function tailOver(basis: FrameBasis, hour: number, side: 1 | -1): Path {
+  const path = tailPath(
+    {
+      ...halfOf(basis, side === 1 ? 'right' : 'left'),
+      o: basis.o,
+      join: basis.join,
+      profile: frameStock(basis.o).profile,
+      least: leastBend(basis.o),
+    },
+    hour,
+  )
+  return side === 1 ? path : movePath(path, mirrorX, mirrorX)
+}
 
 /** What a tail's way hangs on. */
-export interface TailBasis extends Pick<FrameBasis, 'solid' | 'line' | 'stations'> {
+export interface TailBasis extends FrameSide {
+  readonly join: number
   readonly o: Pick<BoundFrameOptions, 'wires' | 'neck'>
   readonly profile: Profile
   /** No bend is tighter, to the wire's middle. */
   readonly least: number
 }
 
-/** `tailOver` from only what it hangs on. */
-export function tailPath(basis: TailBasis, hour: number, side: 1 | -1): Path {
-  const { o, solid, line, stations, least } = basis
+/** The right tail from only what it hangs on. */
+export function tailPath(basis: TailBasis, hour: number): Path {
+  const { o, solid, line, join, least } = basis
   const a = line.thickness
   const z = wireHeight(o.wires - 1, o.wires, a)
   // folded over with a bend that the wire takes, and clear of the neck's binding
   const fold = Math.max(1.05 * least, (a + line.binder) / 2)
   const psi = normalAtHour(solid.outline, hour)
-  const top: Vec3 = [(side * a) / 2, stations.join + o.neck, z]
-  const down: Vec3 = [(side * a) / 2, stations.join, z + 2 * fold]
+  const top: Vec3 = [a / 2, join + o.neck, z]
+  const down: Vec3 = [a / 2, join, z + 2 * fold]
   // its end is laid along the frame, downward; the bend into that cuts its corner, which stands off the edge by so much
-  const lay: Vec3 = [side * Math.sin(psi), -Math.cos(psi), 0]
+  const lay: Vec3 = [Math.sin(psi), -Math.cos(psi), 0]
   const at = (off: number): Vec3 => {
     const [x, y] = outlinePoint(solid.outline, psi, a / 2 + off)
-    return [side * x, y, z + a]
+    return [x, y, z + a]
   }
   const wayTo = (p: Vec3): Vec3 => unit([p[0] - down[0], p[1] - down[1], 0])
   const turn = Math.acos(Math.max(-1, Math.min(1, dot(wayTo(at(0)), lay))))

@@ -79,14 +79,8 @@ export const text: FamilyText = {
   findings: {
     'bound-frame.not-domed':
       'A bound frame takes cabochons with a flat back or a dome on both sides. A {kind} needs another setting.',
-    'bound-frame.cleft':
-      'Straight frame wires cannot follow the cleft of a heart. Another setting is tied across it.',
-    'bound-frame.uneven':
-      'Verger plans bound frames for outlines that are alike left and right. This free outline is not: choose the regular outline that is nearest, or another setting.',
     'bound-frame.row':
       'A bound frame holds one stone. This is a row: measure one of them by itself, or wait for a setting that takes rows.',
-    'bound-frame.hollow':
-      'Straight frame wires cannot follow an edge that is hollow. Another setting is tied across it.',
     'bound-frame.foot-too-long': 'A foot bind of {foot:1} mm leaves no side to bend. Make it shorter.',
     'bound-frame.foot-into-stone':
       'The foot would stand {deep:2} mm in the stone where it comes in to the edge. Make it shorter, or leave a wider gap.',
@@ -103,6 +97,8 @@ export const text: FamilyText = {
     'bound-frame.bail-onto-stone':
       'A bail {bail:1} mm inside, rolled behind a neck of {neck:1} mm, comes down onto the stone. A neck of {need:1} mm carries it, or a smaller bail.',
     'bound-frame.overlap-past-middle': 'A reach of {overlap:1} mm goes past the middle of the stone.',
+    'bound-frame.bend-over-hollow':
+      'At {hour:1} o’clock the edge is hollow and the frame passes it straight: a bend there would not reach the stone. Move it to where the edge bulges.',
     'bound-frame.bend-into-stone':
       'The bend at {hour:1} o’clock would stand {deep:2} mm in the stone where it bulges. Reach less, or move the bend.',
     'bound-frame.bend-in-foot':

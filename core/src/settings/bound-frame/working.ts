@@ -11,7 +11,7 @@ import type {
 } from '../family.js'
 import { BAIL_BARE } from '../shared/rolledBail.js'
 import { mirrorHour, sideOf } from './bends.js'
-import { frameBasis, wireId } from './basis.js'
+import { footRise, frameBasis, mirrorOf, wireId } from './basis.js'
 import { endsOf, wiresWith } from './ends.js'
 import { MINUTES } from './minutes.js'
 
@@ -32,7 +32,14 @@ function optionLeaves(stone: Stone, options: Options) {
   const plane: Record<string, Quantity> =
     stone.outline === 'round'
       ? { outline: s.outline, length: s.length }
-      : { outline: s.outline, length: s.length, width: s.width, ...(s.corner ? { corner: s.corner } : {}) }
+      : {
+          outline: s.outline,
+          length: s.length,
+          width: s.width,
+          ...(s.corner ? { corner: s.corner } : {}),
+          ...(s.cleft ? { cleft: s.cleft } : {}),
+          ...(s.points ? { points: s.points } : {}),
+        }
   return {
     o,
     s,
@@ -143,6 +150,18 @@ export function joints(stone: Stone, options: Options): Record<string, JointWork
 
 /** Working of both halves of every frame wire, from the middle of the foot outward; they add up to its path. */
 export function halves(stone: Stone, options: Options): Record<string, HalvesWorking> {
+  const right = halfOfWires(stone, options, 'right')
+  const seen = mirrorOf(stone)
+  const left = halfOfWires(seen, options, 'left')
+  return Object.fromEntries(Object.keys(right).map((id) => [id, { left: left[id]!, right: right[id]! }]))
+}
+
+/** Working of one half of every frame wire; the left one of the stone as seen in the mirror. */
+function halfOfWires(
+  stone: Stone,
+  options: Options,
+  which: 'left' | 'right',
+): Record<string, readonly PartWorking[]> {
   const q = optionLeaves(stone, options)
   const { o } = q
   const side = work(q.formed ? 'frame.side.foot' : 'frame.side', {
@@ -161,9 +180,9 @@ export function halves(stone: Stone, options: Options): Record<string, HalvesWor
   })
   const foot = work('frame.half', { whole: q.foot })
   const { bound, bare } = bailOf(q)
-  const out: Record<string, HalvesWorking> = {}
+  const out: Record<string, readonly PartWorking[]> = {}
   for (let i = 0; i < o.wires; i++) {
-    const half = (which: 'left' | 'right'): PartWorking[] => {
+    const half = (): PartWorking[] => {
       const face = i === o.wires - 1 ? 'front' : i === 0 ? 'back' : undefined
       const inputs = face && bendInputs(q, face, which)
       const list: PartWorking[] = [
@@ -181,7 +200,7 @@ export function halves(stone: Stone, options: Options): Record<string, HalvesWor
       }
       return list
     }
-    out[wireId(i, o.wires)] = { left: half('left'), right: half('right') }
+    out[wireId(i, o.wires)] = half()
   }
   return out
 }
@@ -375,7 +394,7 @@ export function efforts(
     footBend: leaf(
       'table',
       'bends of the foot',
-      frameBasis(stone, options).stations.foot.rise > 1e-9 ? 1 : 0,
+      footRise(frameBasis(stone, options)) > 1e-9 ? 1 : 0,
       '',
       'the family',
     ),

@@ -232,7 +232,7 @@ function workOutCover(bend: FaceBend): number {
     const { p, t } = segmentAt(segment, ((i + 0.5) / n) * length)
     const flat = Math.hypot(t[0], t[1])
     if (flat < 1e-9) continue
-    const near = outlineNearest(solid.outline, p[0], p[1])
+    const near = outlineNearest(solid.edge ?? solid.outline, p[0], p[1])
     // across the band the distance to the edge changes by c a mm; what is below 0 is inside
     const c = Math.abs((t[1] * near.nx - t[0] * near.ny) / flat)
     const reach = (c * a) / 2
