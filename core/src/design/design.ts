@@ -23,9 +23,16 @@ export interface WireEnd {
   readonly finish: 'tucked' | 'curled' | 'cut flush'
 }
 
+/** A square wire twisted about itself before it is cut: once round in `pitch` mm, sense 1 as a common screw winds. */
+export interface WireTwist {
+  readonly pitch: number
+  readonly sense: 1 | -1
+}
+
 export interface Wire {
   readonly id: string
   readonly stock: Stock
+  readonly twist?: WireTwist
   readonly path: Path
   readonly roll: readonly Roll[]
   readonly ends: readonly [WireEnd, WireEnd]
@@ -65,6 +72,18 @@ export interface Joint {
   readonly slip: number
 }
 
+/** Something round that the wires carry beside the stone: a bead with a hole along `axis`, or a ball without one. mm. */
+export interface Accent {
+  readonly id: string
+  readonly kind: 'bead' | 'ball'
+  readonly centre: Vec3
+  readonly radius: number
+  /** Of a bead: along its hole. Of a ball: the way it looks out of its coil. */
+  readonly axis: Vec3
+  /** The wire that it is threaded on, or that is coiled round it. */
+  readonly wire: string
+}
+
 /** A stretch whose shape is the maker's own: only its budget of wire is planned. */
 export interface FreePart {
   readonly wire: string
@@ -93,6 +112,8 @@ export type OperationKind =
   | 'lash'
   | 'cross'
   | 'curl'
+  | 'twist'
+  | 'thread'
   | 'trim'
 
 /**
@@ -118,6 +139,10 @@ export interface Operation {
   /** Temporary hold put on or taken off. */
   readonly hold?: { readonly on?: string; readonly off?: string }
   readonly stone?: 'in'
+  /** Wires that are taken up at this step, and not before. */
+  readonly brings?: readonly string[]
+  /** An accent that is put on. */
+  readonly accent?: string
   /** It cannot be taken back without spoiling wire or stone. */
   readonly final?: boolean
   readonly minutes: number
@@ -137,7 +162,7 @@ export interface Design {
   readonly wires: readonly Wire[]
   readonly joints: readonly Joint[]
   readonly free: readonly FreePart[]
-  readonly accents: readonly never[]
+  readonly accents: readonly Accent[]
   readonly operations: readonly Operation[]
 }
 

@@ -1,7 +1,9 @@
 export { wireOf, jointOf } from './design.js'
 export type {
+  Accent,
   Design,
   Wire,
+  WireTwist,
   WireEnd,
   Part,
   Roll,
@@ -12,7 +14,7 @@ export type {
   OperationKind,
   Form,
 } from './design.js'
-export { rollAt, sectionAt } from './rollAt.js'
+export { rollAt, sectionAt, spanOf, twistedSpan } from './rollAt.js'
 export { gapAt, reach as reachOf, trueGapAt } from './gapAt.js'
 export type { SectionPose, Gap } from './gapAt.js'
 export { withoutNegativeZero } from './withoutNegativeZero.js'

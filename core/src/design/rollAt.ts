@@ -13,7 +13,15 @@ export function rollAt(wire: Wire, s: number, t: Vec3): readonly [Vec3, Vec3] {
 
 /** The wire's section as it lies at `s`. */
 export const sectionAt = (wire: Wire, s: number, t: Vec3): SectionPose => ({
-  profile: wire.stock.profile,
-  size: wire.stock.size.mm,
+  // a twisted wire touches with its corners, wherever it is asked: round, as wide as they stand apart
+  profile: wire.twist ? 'round' : wire.stock.profile,
+  size: spanOf(wire),
   axes: rollAt(wire, s, t),
 })
+
+/** Width of a wire as it lies, mm: of a twisted square one across its corners. @example spanOf({ ...square1mm, twist }) // 1.414 */
+export const spanOf = ({ stock, twist }: Pick<Wire, 'stock' | 'twist'>): number =>
+  twist ? twistedSpan(stock.size.mm) : stock.size.mm
+
+/** Width across the corners of a square wire of this size. */
+export const twistedSpan = (size: number): number => size * Math.SQRT2

@@ -59,6 +59,10 @@ export function replay(
   }, START)
 }
 
+/** Accents that are on in a state, by id. */
+export const accentsOn = (design: Design, state: PieceState): string[] =>
+  design.operations.flatMap((o) => (o.accent !== undefined && state.done.includes(o.id) ? [o.accent] : []))
+
 /** A wire as it looks in a state. */
 export interface WireState {
   readonly id: string
@@ -66,12 +70,16 @@ export interface WireState {
   readonly active: boolean
 }
 
-/** Wires present in a state with the form that they have; none before they are cut. `op` marks its wires as active. */
+/** Wires present in a state with the form that they have; none before they are cut, or taken up. `op` marks its wires as active. */
 export function wireStates(design: Design, state: PieceState, op?: Operation): WireState[] {
   if (!state.cut) return []
-  return design.wires.map((wire) => ({
-    id: wire.id,
-    path: develop(wire, state.formed.get(wire.id) ?? new Map()),
-    active: op === undefined || op.wires.includes(wire.id),
-  }))
+  const here = new Set(op ? [...state.done, op.id] : state.done)
+  const later = new Set(design.operations.flatMap((o) => (here.has(o.id) ? [] : (o.brings ?? []))))
+  return design.wires
+    .filter((wire) => !later.has(wire.id))
+    .map((wire) => ({
+      id: wire.id,
+      path: develop(wire, state.formed.get(wire.id) ?? new Map()),
+      active: op === undefined || op.wires.includes(wire.id),
+    }))
 }

@@ -81,7 +81,8 @@ function stretchOf(
   const miss = (end: Vec3, u: number): number =>
     Math.hypot(...sub(end, along(along(here.p, here.t, u), bend, u * u)))
   // only round wire is looked at between stations: another's side would have to be turned with it
-  if (wire.stock.profile !== 'round') return { from: 0, to: 0, way: here.t, bend: [0, 0, 0], loose: 0 }
+  if (wire.stock.profile !== 'round' && !wire.twist)
+    return { from: 0, to: 0, way: here.t, bend: [0, 0, 0], loose: 0 }
   return {
     from,
     to,

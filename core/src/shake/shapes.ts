@@ -1,4 +1,4 @@
-import { sectionAt, type Design } from '../design/index.js'
+import { sectionAt, spanOf, type Design } from '../design/index.js'
 import { along, corner, cross, sub, type Mesh, type Vec3 } from '../geom/index.js'
 import { pathLength, stationsOf } from '../path/index.js'
 import { outlineOf, shapeOf, type FullStone } from '../stone/index.js'
@@ -37,14 +37,15 @@ function chords(points: readonly Vec3[]): number[] {
 export function wireShapes(design: Design): RigidShape[] {
   return design.wires.flatMap((wire): RigidShape[] => {
     const { profile, size } = wire.stock
+    const radius = spanOf(wire) / 2
     const all = stationsOf(wire.path, 0, pathLength(wire.path), LOOK)
     const list = chords(all.map((x) => x.at.p)).map((i) => all[i]!)
-    if (profile === 'round')
+    if (profile === 'round' || wire.twist)
       return list.slice(1).map((x, i) => ({
         kind: 'capsule',
         from: list[i]!.at.p,
         to: x.at.p,
-        radius: size.mm / 2,
+        radius,
       }))
     const half = size.mm / 2
     const corners = list.map(({ s, at }) => {

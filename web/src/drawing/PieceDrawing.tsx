@@ -4,11 +4,13 @@ import {
   bodyOf,
   fullStone,
   samplePath,
+  spanOf,
   type Design,
   type Path,
   type Stone,
 } from '@verger/core'
 import { useMemo, type ReactNode } from 'react'
+import { ACCENT, accentsShown } from './accent.js'
 import { barsOf, project, runsOf, type View } from './project.js'
 import { StoneShape } from './StoneShape.js'
 
@@ -25,6 +27,8 @@ export interface Shown {
   /** Turns made per joint; missing joints have none. Undefined: all of them. */
   readonly turns?: Readonly<Record<string, number>>
   readonly stone?: 'in' | 'out' | 'ghost'
+  /** Accents that are on. Undefined: all of them. */
+  readonly accents?: readonly string[]
 }
 
 export interface Bounds {
@@ -56,8 +60,12 @@ export function boundsOf(design: Design, stone: Stone, view: View, shown: Shown 
   for (const wire of design.wires)
     for (const p of samplePath(shown.paths?.get(wire.id) ?? wire.path, 0.1)) {
       const [x, y] = project(view, p)
-      take(x, y, wire.stock.size.mm / 2)
+      take(x, y, spanOf(wire) / 2)
     }
+  for (const accent of accentsShown(design, shown)) {
+    const [x, y] = project(view, accent.centre)
+    take(x, y, accent.radius)
+  }
   // the turns lie round the wires, where the piece is shown with all of them
   if (!shown.turns && !shown.paths) {
     const paths = new Map(design.wires.map((w) => [w.id, w.path]))
@@ -68,6 +76,16 @@ export function boundsOf(design: Design, stone: Stone, view: View, shown: Shown 
       }
   }
   return { x0, x1, y0, y1 }
+}
+
+/** A bead or ball: its material is the maker's, so it is shown plain. */
+function AccentShape({ x, y, radius }: { x: number; y: number; radius: number }) {
+  return (
+    <g data-accent>
+      <circle cx={x} cy={y} r={radius} fill={ACCENT} stroke={shade(ACCENT, 0.55)} strokeWidth={0.12} />
+      <circle cx={x - radius * 0.3} cy={y - radius * 0.32} r={radius * 0.3} fill="white" opacity={0.55} />
+    </g>
+  )
 }
 
 /** Stone, wires and binds of a piece in one view, in millimetres, nearest last. Put it inside an svg. */
@@ -90,7 +108,7 @@ export function PieceDrawing({
     for (const wire of design.wires) {
       const path = paths.get(wire.id)
       if (!path) continue
-      const a = wire.stock.size.mm
+      const a = spanOf(wire)
       const active = shown.active === undefined || shown.active.has(wire.id)
       const base = alloy(wire.stock.alloy).colour
       for (const [i, run] of runsOf(wire.id, path, view, a).entries())
@@ -114,6 +132,17 @@ export function PieceDrawing({
                 strokeLinejoin="round"
                 opacity={0.75}
               />
+              {wire.twist && (
+                // two corners of the square come to the front in half a turn
+                <path
+                  d={run.d}
+                  fill="none"
+                  stroke={shade(base, 0.5)}
+                  strokeWidth={a * 0.86}
+                  strokeDasharray={`${wire.twist.pitch / 12} ${wire.twist.pitch / 6}`}
+                  opacity={0.55}
+                />
+              )}
             </g>
           ),
         })
@@ -143,12 +172,16 @@ export function PieceDrawing({
           ),
         })
     }
+    for (const accent of accentsShown(design, shown)) {
+      const [x, y, depth] = project(view, accent.centre)
+      out.push({ depth, node: <AccentShape key={accent.id} x={x} y={y} radius={accent.radius} /> })
+    }
     if ((shown.stone ?? 'in') !== 'out')
       out.push({
         depth: -0.001,
         node: <StoneShape key="stone" stone={fullStone(stone)} view={view} ghost={shown.stone === 'ghost'} />,
       })
     return out.sort((p, q) => p.depth - q.depth).map((l) => l.node)
-  }, [design, stone, view, shown.paths, shown.active, shown.turns, shown.stone, lit])
+  }, [design, stone, view, shown, lit])
   return <>{layers}</>
 }

@@ -6,6 +6,7 @@ import {
   pathAt,
   samplePath,
   scale,
+  spanOf,
   squareTo,
   sub,
   type Design,
@@ -106,7 +107,7 @@ export function turnFrames(
   if (joint.kind === 'coil') return []
   const members = joint.members.flatMap((m) => {
     const wire = design.wires.find((w) => w.id === m.wire)
-    return wire ? [{ ...m, path: paths.get(m.wire) ?? wire.path, size: wire.stock.size.mm }] : []
+    return wire ? [{ ...m, path: paths.get(m.wire) ?? wire.path, size: spanOf(wire) }] : []
   })
   // the last runs the way that the turns are counted: at the neck and the bail the left stretch runs the other way
   const last = members[members.length - 1]

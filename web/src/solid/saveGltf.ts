@@ -1,6 +1,7 @@
 import { alloy, fullStone, mineral, type Design, type Stone } from '@verger/core'
-import { Color, DoubleSide, Group, Matrix4, Mesh, MeshStandardMaterial, Vector3 } from 'three'
+import { Color, DoubleSide, Group, Matrix4, Mesh, MeshStandardMaterial, SphereGeometry, Vector3 } from 'three'
 import { GLTFExporter } from 'three/examples/jsm/exporters/GLTFExporter.js'
+import { ACCENT } from '../drawing/accent.js'
 import { turnFrames } from '../drawing/project.js'
 import { stoneGeometry } from './stoneGeometry.js'
 import { turnGeometry } from './turnGeometry.js'
@@ -9,7 +10,7 @@ import { wireGeometry } from './wireGeometry.js'
 /** glTF counts in metres, y up and z toward the viewer: the piece's own frame, a thousandth. */
 const METRES = 0.001
 
-/** A design as a binary glTF file: every wire, the turns of every bind and the stone, under their own names, in metres. */
+/** A design as a binary glTF file: every wire, the turns of every bind, beads and the stone, under their own names, in metres. */
 export async function gltfOf(design: Design, stone: Stone): Promise<ArrayBuffer> {
   const piece = new Group()
   piece.name = design.family
@@ -46,6 +47,15 @@ export async function gltfOf(design: Design, stone: Stone): Promise<ArrayBuffer>
       bind.add(turn)
     }
     piece.add(bind)
+  }
+  for (const accent of design.accents) {
+    const ball = new Mesh(
+      new SphereGeometry(accent.radius, 24, 16),
+      new MeshStandardMaterial({ color: new Color(ACCENT), metalness: 0, roughness: 0.3 }),
+    )
+    ball.name = accent.id
+    ball.position.set(...accent.centre)
+    piece.add(ball)
   }
   const made = await new GLTFExporter().parseAsync(piece, { binary: true })
   if (!(made instanceof ArrayBuffer)) throw new Error('the file could not be made')

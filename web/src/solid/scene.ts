@@ -18,12 +18,14 @@ import {
   Plane,
   Raycaster,
   Scene,
+  SphereGeometry,
   Vector2,
   Vector3,
   WebGLRenderer,
 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Shown } from '../drawing/PieceDrawing.js'
+import { ACCENT, accentsShown } from '../drawing/accent.js'
 import { turnFrames, type View } from '../drawing/project.js'
 import { stoneGeometry } from './stoneGeometry.js'
 import { turnGeometry } from './turnGeometry.js'
@@ -131,6 +133,11 @@ export class PieceScene {
       mesh.userData.tier = i - (wires.length - 1) / 2
       this.piece.add(mesh)
     })
+    for (const accent of design ? accentsShown(design, shown) : []) {
+      const mesh = new Mesh(new SphereGeometry(accent.radius, 24, 16), material(ACCENT, 90))
+      mesh.position.set(...accent.centre)
+      this.piece.add(mesh)
+    }
     for (const joint of design?.joints ?? []) {
       const frames = turnFrames(
         design!,

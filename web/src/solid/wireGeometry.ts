@@ -6,19 +6,26 @@ const ROUND_SIDES = 8
 const HALF_SIDES = 5
 
 /** Lengths along a path at which its tube has a ring: ends of lines, and steps along curves. */
-function stops(path: Path): number[] {
+function stops(path: Path, most = Infinity): number[] {
   const out = [0]
   let at = 0
   for (const seg of path.segments) {
     const length = segmentLength(seg)
-    const count =
+    let count =
       seg.kind === 'line'
         ? 1
         : Math.max(2, Math.ceil(length / (seg.kind === 'spline' ? 0.55 : Math.sqrt(0.5 * seg.radius))))
+    count = Math.max(count, Math.ceil(length / most))
     for (let i = 1; i <= count; i++) out.push(at + (length * i) / count)
     at += length
   }
   return out
+}
+
+/** A face's normal turned about the wire by an angle. */
+const turnedBy = ([face, other]: readonly [Vec3, Vec3], angle: number): Vec3 => {
+  const [c, s] = [Math.cos(angle), Math.sin(angle)]
+  return [c * face[0] + s * other[0], c * face[1] + s * other[1], c * face[2] + s * other[2]]
 }
 
 /** A wire as a tube of its true profile along its path, lying as it is rolled. Square wire has flat sides, round wire eight. */
@@ -47,12 +54,15 @@ export function wireGeometry(wire: Wire, path: Path): BufferGeometry {
   const index: number[] = []
   let segment = 0
   let carried: Vec3 | undefined
-  const rings = stops(path).map((s) => {
+  // a twisted wire needs a ring every sixteenth of a turn
+  const rings = stops(path, wire.twist && same ? wire.twist.pitch / 16 : Infinity).map((s) => {
     while (segment < path.segments.length - 1 && s > m.starts[segment + 1]! - 1e-9) segment++
     const { p, t } = segmentAt(path.segments[segment]!, s - m.starts[segment]!)
     // half-bent wires have no roll of their own: the face is carried along without twisting
     let face: Vec3
-    if (same || !carried) face = rollAt(wire, s, t)[0]
+    if (wire.twist && same)
+      face = turnedBy(rollAt(wire, s, t), (2 * Math.PI * wire.twist.sense * s) / wire.twist.pitch)
+    else if (same || !carried) face = rollAt(wire, s, t)[0]
     else {
       const d = carried[0] * t[0] + carried[1] * t[1] + carried[2] * t[2]
       const raw: Vec3 = [carried[0] - d * t[0], carried[1] - d * t[1], carried[2] - d * t[2]]

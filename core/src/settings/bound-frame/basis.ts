@@ -13,7 +13,15 @@ import {
 import type { Options } from '../family.js'
 import { binderHeight } from '../shared/bind.js'
 import { planBends, type PlannedBend } from './bends.js'
-import { bendRadius, bindingStock, frameStock, readOptions, type BoundFrameOptions } from './options.js'
+import {
+  acrossOuter,
+  bendRadius,
+  bindingStock,
+  frameStock,
+  readOptions,
+  touching,
+  type BoundFrameOptions,
+} from './options.js'
 import { frameStations, type FrameLine, type FrameStations } from './outlinePath.js'
 
 /** One half of a frame in right-hand coordinates. */
@@ -68,7 +76,8 @@ export function frameBasis(stone: Stone, options: Options): FrameBasis {
 function makeBasis(stone: Stone, options: Options): FrameBasis {
   const o = readOptions(options)
   const plain: Omit<FrameLine, 'outline'> = {
-    thickness: frameStock(o).size.mm,
+    thickness: acrossOuter(o),
+    size: frameStock(o).size.mm,
     binder: binderHeight(bindingStock(o)),
     foot: o.foot,
     footForm: o.footForm,
@@ -95,8 +104,17 @@ export function wireId(i: number, n: number): string {
   return n === 3 ? 'middle' : `middle-${i}`
 }
 
+/** Height of a stack of n wires, the outermost ones `thickness` high and those between `size`. */
+export const stackHeight = (n: number, { thickness, size }: Pick<FrameLine, 'thickness' | 'size'>): number =>
+  2 * thickness + (n - 2) * size
+
 /** Height of wire i's middle: the stack is centred on the girdle. */
-export const wireHeight = (i: number, n: number, thickness: number): number => (i - (n - 1) / 2) * thickness
+export function wireHeight(i: number, n: number, line: Pick<FrameLine, 'thickness' | 'size'>): number {
+  const { thickness, size } = line
+  const half = stackHeight(n, line) / 2
+  if (i === 0) return thickness / 2 - half
+  return i === n - 1 ? half - thickness / 2 : thickness - half + (i - 0.5) * size
+}
 
 /** A bend reaches over the stone's own edge by this much at least, mm. */
 const OVER = 0.2
@@ -132,9 +150,9 @@ function workOutBends(basis: FrameBasis, i: number, side: 'left' | 'right'): Pla
     hours: face === 'front' ? o.frontBends : o.backBends,
     side,
     overlap: face === 'front' ? o.frontOverlap : o.backOverlap,
-    profile: o.profile,
+    profile: touching(o),
     radius: bendRadius(o),
-    z: wireHeight(i, o.wires, line.thickness),
+    z: wireHeight(i, o.wires, line),
   })
 }
 

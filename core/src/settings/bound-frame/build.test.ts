@@ -1,5 +1,5 @@
 import { gapAt, sectionAt } from '../../design/index'
-import { dist } from '../../geom/index'
+import { convexHull, dist, perimeter } from '../../geom/index'
 import { pathAt, pathLength, stationsOf } from '../../path/index'
 import {
   ellipsePerimeter,
@@ -395,5 +395,56 @@ describe('outlines that differ left and right, or are hollow', () => {
     expect(boundFrame.fits(heart)).toEqual([])
     const made = boundFrame.build(heart, { ...FRAME, foot: 4, frontBends: [2, 10], backBends: [2, 10] })
     expect(made.wires).toHaveLength(3)
+  })
+})
+
+describe('outer wires twisted', () => {
+  const TWISTED = { ...FRAME, wires: 4, twist: 'open', tail: 0 }
+
+  it('the front and the rear, in opposite senses, as wide as across their corners; those between stay square', () => {
+    const design = boundFrame.build(OVAL, TWISTED)
+    const senses = design.wires.map((w) => w.twist?.sense)
+    expect(senses).toEqual([-1, undefined, undefined, 1])
+    expect(design.wires[0]!.twist!.pitch).toBeCloseTo(8 * 0.812, 6)
+    // by hand: 0.812 × √2 = 1.148; heights from the middle of a stack of 2 × 1.148 + 2 × 0.812 = 3.921
+    const z = design.wires.map((w) => pathAt(w.path, w.anchor).p[2])
+    expect(z).toEqual([-1.386, -0.406, 0.406, 1.386].map((v) => expect.closeTo(v, 2) as number))
+    const stack = boundFrame.outputs(OVAL, TWISTED).find((o) => o.id === 'stack')!
+    expect(Number(stack.quantity.value)).toBeCloseTo(3.92, 2)
+  })
+
+  it('a turn of binding is the taut string round its bundle', () => {
+    const hull = (id: string) => Number(boundFrame.joints(OVAL, TWISTED)[id]!.hull!.value)
+    // independent: the hull of points on both twisted wires' circles, two wires wide at the neck
+    const string = (xs: readonly number[]) => {
+      const points = xs.flatMap((x) =>
+        [-1.3864, 1.3864].flatMap((y) =>
+          Array.from({ length: 720 }, (_, k): [number, number] => [
+            x + 0.5742 * Math.cos((k * Math.PI) / 360),
+            y + 0.5742 * Math.sin((k * Math.PI) / 360),
+          ]),
+        ),
+      )
+      return perimeter(convexHull(points))
+    }
+    expect(hull('foot')).toBeCloseTo(string([0]), 2)
+    expect(hull('neck')).toBeCloseTo(string([-0.5742, 0.5742]), 2)
+    expect(boundFrame.joints(OVAL, { ...TWISTED, twist: 'no' }).foot!.hull).toBeUndefined()
+  })
+
+  it('a twist of round wire is no twist, and a twisted frame carries as much as the square wire it is made of', () => {
+    expect(boundFrame.build(OVAL, { ...TWISTED, profile: 'round' }).wires.every((w) => !w.twist)).toBe(true)
+    const steps = (change: object) =>
+      boundFrame.build(OVAL, { ...TWISTED, ...change }).operations.map((o) => o.id)
+    expect(steps({})).toContain('twist')
+    expect(steps({ twist: 'no' })).not.toContain('twist')
+    const carried = (twist: string) => {
+      const options = { ...TWISTED, size: '26 AWG', temper: 'dead soft', twist }
+      const found = boundFrame.review(OVAL, options, boundFrame.build(OVAL, options))
+      return Number(found.find((f) => f.code === 'bound-frame.too-light')!.values.carried)
+    }
+    // it goes round farther out, by a fifth of a thickness
+    expect(carried('open') / carried('no')).toBeGreaterThan(0.95)
+    expect(carried('open') / carried('no')).toBeLessThan(1)
   })
 })

@@ -26,7 +26,7 @@ import { bendsOf, frameBasis, halfOf, partRange, wireHeight, wireId, type FrameB
 import { endsOf } from './ends.js'
 import { shoulderSwirl } from './shoulderSwirl.js'
 import { withTails } from './tailOver.js'
-import { bindingStock, frameStock } from './options.js'
+import { bindingStock, frameStock, twistPitch, type BoundFrameOptions } from './options.js'
 import { footSegments } from './foot.js'
 import { operations } from './operations.js'
 import { arcSegments } from '../shared/arcs.js'
@@ -43,7 +43,7 @@ function halfPieces(basis: FrameBasis, i: number, side: 'left' | 'right'): Piece
   const { o } = basis
   const { solid, line, stations } = halfOf(basis, side)
   const a = line.thickness
-  const z = wireHeight(i, o.wires, a)
+  const z = wireHeight(i, o.wires, line)
   const out: Piece[] = [
     {
       id: 'foot',
@@ -142,6 +142,7 @@ function frameWire(basis: FrameBasis, i: number): Wire {
   return {
     id: wireId(i, o.wires),
     stock: frameStock(o),
+    ...twistOf(o, i),
     path,
     roll: i === 0 ? roll : flat,
     ends: [
@@ -153,11 +154,18 @@ function frameWire(basis: FrameBasis, i: number): Wire {
   }
 }
 
+/** The front wire is twisted as a common screw, the rear one the other way: bound side by side they look balanced. */
+function twistOf(o: BoundFrameOptions, i: number): Pick<Wire, 'twist'> {
+  const pitch = twistPitch(o)
+  if (pitch === undefined || (i > 0 && i < o.wires - 1)) return {}
+  return { twist: { pitch, sense: i === 0 ? -1 : 1 } }
+}
+
 /** The highest place inside the rolled bail. */
 function hangingFrom({ o, line, join }: FrameBasis): Vec3 {
   const bail = { inside: o.bail, thickness: line.thickness, binder: line.binder, neck: o.neck }
   const { radius, rise } = bailRuns(bail)
-  return [0, join + o.neck + rise + o.bail / 2, wireHeight(0, o.wires, line.thickness) - radius]
+  return [0, join + o.neck + rise + o.bail / 2, wireHeight(0, o.wires, line) - radius]
 }
 
 /**

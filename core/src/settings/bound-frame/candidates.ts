@@ -13,7 +13,7 @@ import { section, WIRE_SIZES, type WireSize } from '../../wire/index.js'
 import type { CandidateGroup, Wish } from '../family.js'
 import { bendForm } from '../shared/faceBend.js'
 import { frameBasis, mirrorOf, overHollow, wireHeight, type FrameSide } from './basis.js'
-import { bendRadius, type BoundFrameOptions } from './options.js'
+import { bendRadius, touching, type BoundFrameOptions } from './options.js'
 
 const nearest = (list: readonly WireSize[], mm: number): WireSize =>
   list.reduce((best, s) => (Math.abs(s.mm - mm) < Math.abs(best.mm - mm) ? s : best))
@@ -66,7 +66,7 @@ function placesOn(
   const a = line.thickness
   const offset = a / 2
   const free = outlineRun(line.outline, stations.easeEnd, stations.leave, offset)
-  const z = wireHeight(face === 'front' ? options.wires - 1 : 0, options.wires, a)
+  const z = wireHeight(face === 'front' ? options.wires - 1 : 0, options.wires, line)
   const overlap = face === 'front' ? options.frontOverlap : options.backOverlap
   const at = (run: number) => outlineAfter(line.outline, stations.easeEnd, run, offset)
   const firm = firmRun(solid, overlap, free, at)
@@ -74,7 +74,7 @@ function placesOn(
     bendForm({
       solid,
       face,
-      profile: options.profile,
+      profile: touching(options),
       thickness: a,
       radius: bendRadius(options),
       z,
@@ -152,6 +152,7 @@ export function plainFrameOptions(
     binding: 'half-round',
     bindingSize: binding.label,
     foot: step(Math.max(4, Math.min(14, around * 0.12)), 0.5),
+    twist: 'no',
     footForm: 'arc',
     footGap: 0,
     neck: step(Math.max(4, 5 * a + 2), 0.5),

@@ -120,6 +120,7 @@ export const examples: FamilyExamples = {
   vary: (options, random) => ({
     ...options,
     profile: random() < 0.7 ? 'square' : 'round',
+    twist: random() < 0.3 ? (random() < 0.5 ? 'open' : 'tight') : 'no',
     tail: Math.round(random() * 50),
     swirls: (['0', '2', '4', 'every end'] as const)[Math.floor(random() * 4)]!,
     swirlPlace: random() < 0.5 ? 'above' : 'on the shoulders',

@@ -209,7 +209,7 @@ export function review(stone: Stone, options: Options, design: Design): Finding[
   if (a > Math.min(full.length, full.width) / 9)
     say('clumsy', 'doubt', 'size', { thickness: a, width: full.width }, { thickness: figures.thickness })
 
-  const stack = o.wires * a
+  const stack = numberOf(figures.stack)
   const edge = Math.max(full.wall, 0.3 * full.depth)
   if (stack > edge + 2.6 * a) say('stack-high', 'doubt', 'wires', { stack, edge }, { stack: figures.stack })
   else if (stack < 0.6 * full.wall)

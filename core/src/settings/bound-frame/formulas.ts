@@ -1,5 +1,6 @@
 import { NEWTON_PER_GRAM } from '../../units/index.js'
 import type { Vec2 } from '../../geom/index.js'
+import { twistedSpan } from '../../design/index.js'
 import { collapseLoad, pathLength, type Path } from '../../path/index.js'
 import {
   outline,
@@ -17,7 +18,7 @@ import { type Formulas } from '../../working/index.js'
 import { bendCover, bendSegment } from '../shared/faceBend.js'
 
 import { planBends, type PlannedBend } from './bends.js'
-import { framed, wireHeight } from './basis.js'
+import { framed, stackHeight, wireHeight } from './basis.js'
 import { hangingSag, plainFrame } from './hanging.js'
 
 import type { FootForm } from './foot.js'
@@ -67,6 +68,7 @@ function lineOf(x: Numbers, w: Words): FrameLine {
   return {
     outline: outlineHull(edgeOf(x, w)),
     thickness: x.thickness!,
+    size: x.size ?? x.thickness!,
     binder: x.binder ?? 0,
     foot: x.foot ?? 0,
     footForm: (w.footForm ?? 'arc') as FootForm,
@@ -78,6 +80,10 @@ function lineOf(x: Numbers, w: Words): FrameLine {
 }
 
 const pathOf = (segments: Parameters<typeof pathLength>[0]['segments']) => pathLength({ segments })
+
+/** How the outer wires touch: a formula that names both their width and their size is about twisted ones. */
+const touchingOf = (x: Numbers, w: Words) =>
+  x.size === undefined ? (w.profile as 'square' | 'round') : ('round' as const)
 
 /** The bends that a formula's inputs name, of one face. */
 function bendsFrom(x: Numbers, w: Words): PlannedBend[] {
@@ -96,9 +102,9 @@ function bendsFrom(x: Numbers, w: Words): PlannedBend[] {
       hours,
       side,
       overlap: x.overlap!,
-      profile: w.profile as 'square' | 'round',
+      profile: touchingOf(x, w),
       radius: x.bendRadius!,
-      z: wireHeight(face === 'front' ? n - 1 : 0, n, line.thickness),
+      z: wireHeight(face === 'front' ? n - 1 : 0, n, line),
     })
   })
 }
@@ -122,7 +128,7 @@ function tailFrom(x: Numbers, w: Words): Path {
       stations: plainStations(line),
       join: joinOf(x, w),
       o: { wires: x.wires!, neck: x.neck! },
-      profile: w.profile as 'square' | 'round',
+      profile: touchingOf(x, w),
       least: x.leastBend!,
     },
     x.hour!,
@@ -256,21 +262,20 @@ export const frameFormulas = {
     of: (x, w) =>
       Math.max(
         x.depth! - x.wall! / 2 - (x.back ?? 0),
-        (x.wires! * x.thickness!) / 2 + x.binder!,
+        stackHeight(x.wires!, lineOf(x, w)) / 2 + x.binder!,
         ...bendsFrom(x, w).map((bend) => bend.lie + x.thickness! / 2),
       ),
   },
   'frame.behind': {
     unit: 'mm',
-    text: '({wires} − 1)/2 × {thickness} + bail 2 × {radius} + {thickness}/2 + {binder}: from mid wall to the back of the bail',
-    of: ({ wires, thickness, radius, binder }) =>
-      ((wires! - 1) / 2) * thickness! + 2 * radius! + thickness! / 2 + binder!,
+    text: '{stack}/2 + bail 2 × {radius} + {binder}: from mid wall to the back of the bail',
+    of: ({ stack, radius, binder }) => stack! / 2 + 2 * radius! + binder!,
   },
   'frame.behind.domed': {
     unit: 'mm',
-    text: 'the farther of the bail (({wires} − 1)/2 × {thickness} + 2 × {radius} + {thickness}/2 + {binder}) and the stone’s own back ({wall}/2 + {back})',
-    of: ({ wires, thickness, radius, binder, wall, back }) =>
-      Math.max(((wires! - 1) / 2) * thickness! + 2 * radius! + thickness! / 2 + binder!, wall! / 2 + back!),
+    text: 'the farther of the bail ({stack}/2 + 2 × {radius} + {binder}) and the stone’s own back ({wall}/2 + {back})',
+    of: ({ stack, radius, binder, wall, back }) =>
+      Math.max(stack! / 2 + 2 * radius! + binder!, wall! / 2 + back!),
   },
   'frame.thick': {
     unit: 'mm',
@@ -281,6 +286,27 @@ export const frameFormulas = {
     unit: 'mm',
     text: '{wires} × {thickness}',
     of: ({ wires, thickness }) => wires! * thickness!,
+  },
+  'frame.stack.twisted': {
+    unit: 'mm',
+    text: '2 × {thickness} twisted + ({wires} − 2) × {size} plain',
+    of: ({ wires, thickness, size }) => stackHeight(wires!, { thickness: thickness!, size: size! }),
+  },
+  'frame.twisted': {
+    unit: 'mm',
+    text: '{size} × √2: across the corners of a square wire that is twisted',
+    of: ({ size }) => twistedSpan(size!),
+  },
+  'frame.tied.twisted': {
+    unit: 'mm',
+    text: '2 × {thickness}',
+    of: ({ thickness }) => 2 * thickness!,
+  },
+  'frame.hull.twisted': {
+    unit: 'mm',
+    text: 'taut string round {columns} by {rows} wires, the outer ones twisted and {thickness} across, {stack} high: π × {thickness} + 2 × ({stack} − {thickness}) + 2 × ({columns} − 1) × {thickness}',
+    of: ({ columns, thickness, stack }) =>
+      Math.PI * thickness! + 2 * (stack! - thickness!) + 2 * (columns! - 1) * thickness!,
   },
   'frame.hidden': {
     unit: '%',
@@ -309,7 +335,7 @@ export const frameFormulas = {
   'frame.face': { unit: '%', text: '100 − {hidden}', of: ({ hidden }) => 100 - hidden! },
   'frame.carried': {
     unit: 'g',
-    text: '{wires} × the collapse load of one plain {profile} wire of {thickness} round a {outline} of {length}, held at the neck, pulled at the foot, yielding at {yieldStress} MPa, in grams of weight',
+    text: '{wires} × the collapse load of one {profile} wire of {thickness} without bends round a {outline} of {length}, held at the neck, pulled at the foot, yielding at {yieldStress} MPa, in grams of weight',
     of: (x, w) => {
       const points = plainFrame(lineOf(x, w), lineOf(x, mirrorWords(w)))
       const load = collapseLoad(
@@ -318,7 +344,7 @@ export const frameFormulas = {
           start: 'clamp',
           end: 'clamp',
           profile: w.profile as 'square' | 'round',
-          size: x.thickness!,
+          size: x.size ?? x.thickness!,
           yieldStress: x.yieldStress!,
         },
         (points.length - 1) / 2,
@@ -339,7 +365,7 @@ export const frameFormulas = {
       hangingSag(
         plainFrame(lineOf(x, w), lineOf(x, mirrorWords(w))),
         (LIMIT_MULTIPLE * x.mass! * NEWTON_PER_GRAM) / x.wires!,
-        x.modulus! * section(w.profile as 'square' | 'round', x.thickness!).inertia,
+        x.modulus! * section(w.profile as 'square' | 'round', x.size ?? x.thickness!).inertia,
       ),
   },
 } as const satisfies Formulas

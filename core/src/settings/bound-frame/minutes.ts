@@ -5,6 +5,7 @@
 export const MINUTES = {
   gather: 3,
   straighten: 2,
+  twist: 5,
   cut: 0.7,
   mark: 1,
   align: 2,

@@ -1,12 +1,13 @@
 import type { Form, Joint, Operation, Wire } from '../../design/index.js'
 import type { Vec3 } from '../../geom/index.js'
+import { pathLength } from '../../path/index.js'
 import { stockName } from '../../wire/index.js'
 import type { Hand } from '../family.js'
 import type { FrameBasis } from './basis.js'
 import { bendsOf, footRise, wireId } from './basis.js'
 import { wiresWith } from './ends.js'
 import { MINUTES } from './minutes.js'
-import { bindingStock, frameStock } from './options.js'
+import { bindingStock, frameStock, twistPitch } from './options.js'
 
 const UP: Vec3 = [0, 0, 1]
 
@@ -54,10 +55,22 @@ export function operations(
     wires: [],
     values: { frame },
   })
+  const pitch = twistPitch(o)
+  if (pitch !== undefined) {
+    const longest = Math.max(...[wires[0]!, wires[n - 1]!].map((w) => pathLength(w.path) + 2 * o.margin))
+    push({
+      id: 'twist',
+      kind: 'twist',
+      needs: ['straighten'],
+      minutes: MINUTES.twist,
+      wires: [],
+      values: { frame, length: longest, turns: Math.round(longest / pitch), pitch },
+    })
+  }
   push({
     id: 'cut',
     kind: 'cut',
-    needs: ['straighten'],
+    needs: [pitch === undefined ? 'straighten' : 'twist'],
     minutes: MINUTES.cut * n,
     final: true,
     values: { n },

@@ -1,7 +1,14 @@
+import { twistedSpan } from '../../design/index.js'
 import type { Stock } from '../../wire/index.js'
 import { alloy, wireSize, type AlloyId, type Profile, type Temper } from '../../wire/index.js'
 import type { Options } from '../family.js'
 import type { FootForm } from './foot.js'
+
+/** How closely the outer wires are twisted. */
+export const TWISTS = ['no', 'open', 'tight'] as const
+export type Twisting = (typeof TWISTS)[number]
+/** Length of one turn of the twist, in thicknesses of the wire. */
+const PITCH = { open: 8, tight: 5 } as const
 
 /** The choices of a bound frame. Lengths in mm, `leave` in degrees before the top, places as clock hours. */
 export interface BoundFrameOptions {
@@ -10,6 +17,8 @@ export interface BoundFrameOptions {
   readonly profile: 'square' | 'round'
   readonly alloy: AlloyId
   readonly temper: Temper
+  /** The front and the rear wire, twisted in opposite senses; square wire only. */
+  readonly twist: Twisting
   readonly binding: 'half-round' | 'round'
   readonly bindingSize: string
   readonly foot: number
@@ -35,6 +44,7 @@ export interface BoundFrameOptions {
 
 /** What plans that were saved before these choices existed have for them. */
 export const BEFORE = {
+  twist: 'no',
   footForm: 'arc',
   footGap: 0,
   swirls: 'every end',
@@ -60,6 +70,18 @@ export const bindingStock = (o: BoundFrameOptions): Stock => ({
   profile: o.binding as Profile,
   size: wireSize(o.bindingSize),
 })
+
+/** Length of one turn of the outer wires' twist, mm; none where they are plain. */
+export const twistPitch = (o: Pick<BoundFrameOptions, 'twist' | 'profile' | 'size'>): number | undefined =>
+  o.twist === 'no' || o.profile !== 'square' ? undefined : PITCH[o.twist] * wireSize(o.size).mm
+
+/** Width of the outer wires as they lie: across the corners where they are twisted. */
+export const acrossOuter = (o: Pick<BoundFrameOptions, 'twist' | 'profile' | 'size'>): number =>
+  twistPitch(o) === undefined ? wireSize(o.size).mm : twistedSpan(wireSize(o.size).mm)
+
+/** How the outer wires touch: a twisted one with its corners, as a round one would. */
+export const touching = (o: Pick<BoundFrameOptions, 'twist' | 'profile' | 'size'>): 'square' | 'round' =>
+  twistPitch(o) === undefined ? o.profile : 'round'
 
 /** Least centreline radius of a bend in this wire: its limit of inside radius over thickness, and half the thickness. */
 export const leastBend = (o: Pick<BoundFrameOptions, 'alloy' | 'temper' | 'size'>): number =>

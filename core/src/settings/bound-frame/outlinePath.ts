@@ -10,6 +10,8 @@ const EASE = { heights: 10, away: 4 }
 export interface FrameLine extends FootLine {
   readonly leave: number
   readonly neckRadius: number
+  /** The wire's own size: below `thickness` where the outer wires are twisted, and lie across their corners. */
+  readonly size: number
 }
 
 /** The stations of the right half, as normal directions, and the neck's figures. */

@@ -2,7 +2,7 @@ import { widthIsLength, type Stone } from '../../stone/index.js'
 import { ALLOYS, WIRE_SIZES } from '../../wire/index.js'
 import type { Param } from '../family.js'
 import { FOOT_FORMS } from './foot.js'
-import { BEFORE } from './options.js'
+import { BEFORE, TWISTS } from './options.js'
 
 /** Least and most of a number among the choices; no limits for what is no number. */
 export function limitsOf(stone: Stone, id: string): { readonly least: number; readonly most: number } {
@@ -20,6 +20,14 @@ export function params(stone: Stone): readonly Param[] {
     { id: 'wires', group: 'frame', kind: 'integer', unit: 'wires', min: 3, max: 6, step: 1 },
     { id: 'size', group: 'frame', kind: 'choice', values: frame },
     { id: 'profile', group: 'frame', kind: 'choice', values: ['square', 'round'] },
+    {
+      id: 'twist',
+      group: 'frame',
+      kind: 'choice',
+      values: TWISTS,
+      before: BEFORE.twist,
+      shownWhen: { option: 'profile', equals: 'square' },
+    },
     { id: 'alloy', group: 'frame', kind: 'choice', values: ALLOYS.map((a) => a.id) },
     { id: 'temper', group: 'frame', kind: 'choice', values: ['dead soft', 'half hard'] },
     { id: 'frontOverlap', group: 'hold', kind: 'number', unit: 'mm', min: 0, max: reach, step: 0.1 },

@@ -10,7 +10,7 @@ export function swirlOf(basis: FrameBasis, i: number, side: 'left' | 'right' = '
   const { line, stations } = halfOf(basis, side)
   const a = line.thickness
   return {
-    from: [a / 2, join + o.neck, wireHeight(i, o.wires, a)],
+    from: [a / 2, join + o.neck, wireHeight(i, o.wires, line)],
     against: outlinePoint(line.outline, stations.leave, a / 2),
     away: [Math.cos(stations.leave), Math.sin(stations.leave)],
     thickness: a,

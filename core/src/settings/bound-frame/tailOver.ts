@@ -15,7 +15,7 @@ import type { Profile } from '../../wire/index.js'
 import { bind } from '../shared/bind.js'
 import { roundedLine } from '../shared/roundedLine.js'
 import { halfOf, partRange, wireHeight, type FrameBasis, type FrameSide } from './basis.js'
-import { bindingStock, frameStock, leastBend, type BoundFrameOptions } from './options.js'
+import { bindingStock, leastBend, touching, type BoundFrameOptions } from './options.js'
 
 /** Where a front tail may be led and tied, hours on the right; the left one goes to the mirrored place. */
 export const TAIL_HOURS = [1, 1.5, 2, 2.5, 3] as const
@@ -103,7 +103,7 @@ export function tailOver(basis: FrameBasis, hour: number, side: 1 | -1): Path {
       ...halfOf(basis, side === 1 ? 'right' : 'left'),
       o: basis.o,
       join: basis.join,
-      profile: frameStock(basis.o).profile,
+      profile: touching(basis.o),
       least: leastBend(basis.o),
     },
     hour,
@@ -124,7 +124,7 @@ export interface TailBasis extends FrameSide {
 export function tailPath(basis: TailBasis, hour: number): Path {
   const { o, solid, line, join, least } = basis
   const a = line.thickness
-  const z = wireHeight(o.wires - 1, o.wires, a)
+  const z = wireHeight(o.wires - 1, o.wires, line)
   // folded over with a bend that the wire takes, and clear of the neck's binding
   const fold = Math.max(1.05 * least, (a + line.binder) / 2)
   const psi = normalAtHour(solid.outline, hour)

@@ -18,6 +18,7 @@ export const text: FamilyText = {
     wires: 'Frame wires',
     size: 'Wire',
     profile: 'Profile',
+    twist: 'Front and rear wire twisted',
     alloy: 'Metal',
     temper: 'Temper',
     frontBends: 'Bends in front',
@@ -133,6 +134,13 @@ export const text: FamilyText = {
       title: 'Straighten and clean',
       say: 'Pull the {frame} through nylon jaws until it lies flat, then wipe it with a cloth.',
       look: 'No waves left, square edges not twisted.',
+    },
+    twist: {
+      title: 'Twist two wires before they are cut',
+      say: 'Take two pieces of {frame}, each over {length:0} mm. Hold one end in a vice and turn the other in a pin vice: about {turns} turns in that length, one turn in {pitch:1} mm. One to the right, the other to the left.',
+      look: 'Side by side the two slant toward each other, evenly along their whole length. They become the front and the rear wire.',
+      caution:
+        'Twisting hardens the wire: stop when it is even. Keep it straight and pulled, and your fingers off the turning end. Filled and plated wire may split.',
     },
     cut: {
       title: 'Cut the frame wires',

@@ -15,7 +15,7 @@ import { footRise, frameBasis, mirrorOf, wireId } from './basis.js'
 import { endsOf, wiresWith } from './ends.js'
 import { MINUTES } from './minutes.js'
 
-import { bendRadius, leastBend, readOptions } from './options.js'
+import { bendRadius, leastBend, readOptions, twistPitch } from './options.js'
 
 import { TIED } from './tailOver.js'
 
@@ -29,6 +29,8 @@ function optionLeaves(stone: Stone, options: Options) {
     leaf('chosen', `option.${id}`, value, unit)
   const s = stoneInputs(stone)
   const binding = chosen('bindingSize', wireSize(o.bindingSize).mm)
+  const size = chosen('size', wireSize(o.size).mm)
+  const twisted = twistPitch(o) !== undefined
   const plane: Record<string, Quantity> =
     stone.outline === 'round'
       ? { outline: s.outline, length: s.length }
@@ -45,7 +47,10 @@ function optionLeaves(stone: Stone, options: Options) {
     s,
     plane,
     chosen,
-    thickness: chosen('size', wireSize(o.size).mm),
+    /** Across the outer wires as they lie. */
+    thickness: twisted ? work('frame.twisted', { size }) : size,
+    /** The wire's own size, where that is another. */
+    own: twisted ? { size } : undefined,
     binder: work(`frame.binder.${o.binding}`, { binding }),
     foot: chosen('foot', o.foot),
     /** What a foot is worked out from that is not simply laid along the edge. */
@@ -109,6 +114,7 @@ function bendInputs(
     ...q.plane,
     ...shaped(q, face),
     thickness: q.thickness,
+    ...q.own,
     wires: q.wires,
     binder: q.binder,
     foot: q.foot,
@@ -125,25 +131,36 @@ function bendInputs(
 export function joints(stone: Stone, options: Options): Record<string, JointWorking> {
   const q = optionLeaves(stone, options)
   const fixed = (name: string, n: number) => leaf('table', name, n, '', 'the family')
+  const bundle = (columns: Quantity, rows: Quantity, high: Quantity) => ({
+    columns,
+    rows,
+    ...(q.own
+      ? {
+          hull: work('frame.hull.twisted', { columns, rows, thickness: q.thickness, stack: high }),
+        }
+      : {}),
+  })
+  const tied = () =>
+    bundle(
+      fixed('wires across at a tied tail', 1),
+      fixed('wires deep at a tied tail', 2),
+      q.own ? work('frame.tied.twisted', { thickness: q.thickness }) : q.thickness,
+    )
   return {
-    foot: { length: q.foot, columns: fixed('wires across at the foot', 1), rows: q.wires },
-    neck: { length: q.neck, columns: fixed('wires across at the neck', 2), rows: q.wires },
+    foot: { length: q.foot, ...bundle(fixed('wires across at the foot', 1), q.wires, stackOf(q)) },
+    neck: { length: q.neck, ...bundle(fixed('wires across at the neck', 2), q.wires, stackOf(q)) },
     bail: {
       length: bailOf(q).bound,
-      columns: fixed('wires across the bail strip', 2),
-      rows: fixed('wires deep in the bail strip', 1),
+      ...bundle(
+        fixed('wires across the bail strip', 2),
+        fixed('wires deep in the bail strip', 1),
+        q.thickness,
+      ),
     },
     ...(q.o.tailOver === 'no'
       ? {}
       : Object.fromEntries(
-          (['left', 'right'] as const).map((side) => [
-            `tie-${side}`,
-            {
-              length: tiedLength,
-              columns: fixed('wires across at a tied tail', 1),
-              rows: fixed('wires deep at a tied tail', 2),
-            },
-          ]),
+          (['left', 'right'] as const).map((side) => [`tie-${side}`, { length: tiedLength, ...tied() }]),
         )),
   }
 }
@@ -228,6 +245,7 @@ const tailInputs = (q: OptionLeaves): Record<string, Quantity> => ({
   ...aboveInputs(q),
   ...shaped(q, 'front'),
   ...(q.s.back ? shaped(q, 'back') : {}),
+  ...q.own,
   wires: q.wires,
   binder: q.binder,
   profile: q.profile,
@@ -258,7 +276,7 @@ export function outputs(stone: Stone, options: Options): NamedQuantity[] {
     : q.binder
   const { radius } = bailOf(q)
   const front = bendInputs(q, 'front')
-  const plain = { ...shaped(q, 'front'), wires: q.wires, thickness: q.thickness, binder: q.binder }
+  const plain = { ...shaped(q, 'front'), ...q.own, wires: q.wires, thickness: q.thickness, binder: q.binder }
   return [
     {
       id: 'height',
@@ -278,8 +296,7 @@ export function outputs(stone: Stone, options: Options): NamedQuantity[] {
       quantity: work('frame.thick', {
         front: front ? work('frame.front', front) : work('frame.front', { ...noBends(q), ...plain }),
         behind: work(q.s.back ? 'frame.behind.domed' : 'frame.behind', {
-          wires: q.wires,
-          thickness: q.thickness,
+          stack: stackOf(q),
           radius,
           binder: q.binder,
           ...(q.s.back ? { wall: q.s.wall!, back: q.s.back } : {}),
@@ -301,12 +318,16 @@ const gapAbove = (q: OptionLeaves): Quantity =>
     neckRadius: q.neckRadius,
   })
 
-const stackOf = (q: OptionLeaves): Quantity => work('frame.stack', { wires: q.wires, thickness: q.thickness })
+const stackOf = (q: OptionLeaves): Quantity =>
+  q.own
+    ? work('frame.stack.twisted', { wires: q.wires, thickness: q.thickness, ...q.own })
+    : work('frame.stack', { wires: q.wires, thickness: q.thickness })
 
 /** Inputs of a formula about bends where there are none. */
 const noBends = (q: OptionLeaves): Record<string, Quantity> => ({
   ...q.plane,
   thickness: q.thickness,
+  ...q.own,
   wall: q.s.wall!,
   wires: q.wires,
   profile: q.profile,
@@ -341,6 +362,7 @@ export function reviewFigures(stone: Stone, options: Options): ReviewFigures {
   const line = {
     ...q.plane,
     thickness: q.thickness,
+    ...q.own,
     binder: q.binder,
     foot: q.foot,
     ...(q.formed ? { ...q.formed, bendRadius: q.bendRadius } : {}),
@@ -386,6 +408,13 @@ export function efforts(
   const count: Record<keyof typeof MINUTES, Quantity> = {
     gather: once,
     straighten: once,
+    twist: leaf(
+      'table',
+      'times that the outer wires are twisted',
+      twistPitch(o) === undefined ? 0 : 1,
+      '',
+      'the family',
+    ),
     cut: q.wires,
     mark: q.wires,
     align: once,

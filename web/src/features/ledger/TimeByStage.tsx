@@ -2,11 +2,11 @@ import type { Plan } from '@verger/core'
 
 /** Stages of the work, in the order in which they come, and the kinds of step that belong to each. */
 export const STAGES = [
-  ['Preparing', ['gather', 'straighten', 'cut', 'mark', 'align']],
-  ['Binding', ['bind', 'unclamp']],
+  ['Preparing', ['gather', 'straighten', 'twist', 'cut', 'mark', 'align']],
+  ['Binding', ['bind', 'unclamp', 'wind', 'coil', 'hook', 'lash']],
   ['Shaping', ['shape', 'shoulder', 'bend', 'close']],
   ['Setting', ['try', 'seat']],
-  ['Finishing', ['roll', 'curl', 'trim']],
+  ['Finishing', ['roll', 'curl', 'cross', 'thread', 'trim']],
 ] as const
 
 /** Time as it is said: hours and minutes. */

@@ -20,6 +20,7 @@ export function StepDrawing({
   op,
   wires,
   turns,
+  accents,
   stone,
   names,
   lit,
@@ -36,6 +37,8 @@ export function StepDrawing({
   op: Operation
   wires: readonly WireState[]
   turns: Readonly<Record<string, number>>
+  /** Beads and balls that are on. */
+  accents: readonly string[]
   stone: 'in' | 'out' | 'ghost'
 }) {
   const { design } = plan
@@ -44,9 +47,10 @@ export function StepDrawing({
       paths: new Map(wires.map((w) => [w.id, w.path])),
       active: new Set(wires.filter((w) => w.active).map((w) => w.id)),
       turns,
+      accents,
       stone: wires.length === 0 ? 'out' : stone,
     }),
-    [wires, turns, stone],
+    [wires, turns, accents, stone],
   )
   if (wires.length === 0) return <Supplies plan={plan} />
   // before anything is bent the wires lie across the bench, side by side: seen as a row, with their marks

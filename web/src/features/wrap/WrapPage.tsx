@@ -4,6 +4,7 @@ import {
   replay,
   seenFrom,
   stepOf,
+  accentsOn,
   wireStates,
   withCautions,
   type Plan,
@@ -79,18 +80,16 @@ function Wrap({
     [design, op, plan, seen, units],
   )
   const gated = step.final && !done.has(step.id) && checked !== step.id
-  const wires = useMemo(
+  const after = useMemo(
     () =>
-      wireStates(
+      replay(
         design,
-        replay(
-          design,
-          design.operations.slice(0, at + 1).map((o) => o.id),
-        ),
-        op,
+        design.operations.slice(0, at + 1).map((o) => o.id),
       ),
-    [design, at, op],
+    [design, at],
   )
+  const wires = useMemo(() => wireStates(design, after, op), [design, after, op])
+  const accents = useMemo(() => accentsOn(design, after), [design, after])
   const before = useMemo(
     () =>
       replay(
@@ -222,6 +221,7 @@ function Wrap({
             op={op}
             wires={wires}
             turns={shownTurns}
+            accents={accents}
             stone={
               before.stone === 'in' || op.stone === 'in'
                 ? 'in'
