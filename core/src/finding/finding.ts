@@ -15,7 +15,12 @@ export interface Finding {
   /** Workings of those values that are computed, by the same names. */
   readonly figures?: Readonly<Record<string, Quantity>>
   readonly field?: string
-  readonly mend?: { readonly field: string; readonly value: number | string | readonly number[] }
+  readonly mend?: {
+    readonly field: string
+    readonly value: number | string | readonly number[]
+    /** What has to change with it. */
+    readonly with?: Readonly<Record<string, number | string | readonly number[]>>
+  }
 }
 
 /**

@@ -71,6 +71,7 @@ export function hangOf({
 const MANY_STEPS = 26
 const MANY_TURNS = 60
 const THICK = 1.2
+const FINE = 0.65
 
 /** What a plan asks of the hand: how many of these it has is its level. */
 export function difficultyOf({
@@ -80,6 +81,8 @@ export function difficultyOf({
 }: Pick<Plan, 'design' | 'steps' | 'cut'>): Chosen['difficulty'] {
   const reasons: Demanding[] = []
   const tight = design.wires.some((w) => {
+    // fine soft wire is wound tight by hand, as a binding is
+    if (w.stock.temper === 'dead soft' && w.stock.size.mm <= FINE) return false
     const limit = alloy(w.stock.alloy).bend[w.stock.temper] + 0.5
     const least = Math.min(...w.path.segments.map((s) => leastRadius(s)))
     return least < 1.15 * Math.max(limit, 0.6) * w.stock.size.mm

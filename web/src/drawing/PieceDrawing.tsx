@@ -173,7 +173,9 @@ export function PieceDrawing({
         })
     }
     for (const accent of accentsShown(design, shown)) {
-      const [x, y, depth] = project(view, accent.centre)
+      const [x, y, middle] = project(view, accent.centre)
+      // a bead hides the wire in its hole; a ball is seen between the turns of its coil
+      const depth = accent.kind === 'bead' ? middle + accent.radius / 2 : middle
       out.push({ depth, node: <AccentShape key={accent.id} x={x} y={y} radius={accent.radius} /> })
     }
     if ((shown.stone ?? 'in') !== 'out')

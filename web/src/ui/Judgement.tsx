@@ -93,7 +93,7 @@ export function Findings({
 }: {
   familyId: string
   findings: readonly Finding[]
-  onMend?: (field: string, value: number | string | readonly number[]) => void
+  onMend?: (change: Readonly<Record<string, number | string | readonly number[]>>) => void
 }) {
   const words = { ...stoneText, ...planText, ...family(familyId).text.findings }
   if (findings.length === 0) return null
@@ -112,7 +112,7 @@ export function Findings({
                 <button
                   type="button"
                   className="ml-2 font-semibold text-copper underline"
-                  onClick={() => onMend(f.mend!.field, f.mend!.value)}
+                  onClick={() => onMend({ ...f.mend!.with, [f.mend!.field]: f.mend!.value })}
                 >
                   Do it
                 </button>

@@ -448,3 +448,68 @@ describe('outer wires twisted', () => {
     expect(carried('open') / carried('no')).toBeLessThan(1)
   })
 })
+
+describe('a bead above the stone', () => {
+  const WITH = {
+    ...FRAME,
+    bead: 4,
+    tail: 0,
+    leave: 40,
+    foot: 5,
+    frontBends: [3.2, 8.8],
+    backBends: [3.2, 8.8],
+  }
+  const design = boundFrame.build(OVAL, WITH)
+  const bead = design.accents[0]!
+  const solid = solidOf(fullStone(OVAL))
+
+  it('stands in nothing: neither stone nor any wire, and touches one of them', () => {
+    expect(boundFrame.fits(OVAL, WITH).map((f) => f.code)).toEqual([])
+    let least = solid.nearest(...bead.centre).distance
+    for (const wire of design.wires.filter((w) => w.id !== 'bead'))
+      for (const { s, at } of stationsOf(wire.path, 0, pathLength(wire.path), 0.1)) {
+        const [u, v] = sectionAt(wire, s, at.t).axes
+        const to = at.p.map((x, k) => bead.centre[k]! - x) as [number, number, number]
+        // nearest point of the square section to the bead's middle
+        const clamp = (n: readonly number[]) =>
+          Math.max(-0.406, Math.min(0.406, to[0] * n[0]! + to[1] * n[1]! + to[2] * n[2]!))
+        const [a, b] = [clamp(u), clamp(v)]
+        least = Math.min(least, Math.hypot(...to.map((x, k) => x - a * u[k]! - b * v[k]!)))
+      }
+    expect(least).toBeGreaterThan(2)
+    expect(least).toBeLessThan(2.4)
+  })
+
+  it('its wire goes through its middle, and is the sum of its parts on both sides alike', () => {
+    const wire = design.wires.find((w) => w.id === 'bead')!
+    const { p, t } = pathAt(wire.path, wire.anchor)
+    expect(dist(p, bead.centre)).toBeLessThan(1e-9)
+    expect(Math.abs(t[0])).toBeCloseTo(1, 9)
+    const half = boundFrame.halves(OVAL, WITH).bead!
+    expect(half.left.map((x) => x.quantity.value)).toEqual(half.right.map((x) => x.quantity.value))
+  })
+
+  it('hides of the face what its disc lies before, and says what is too small or has no place', () => {
+    const face = (options: object) =>
+      Number(boundFrame.outputs(OVAL, options as never).find((o) => o.id === 'face')!.quantity.value)
+    let before = 0
+    const n = 400
+    for (let i = 0; i < n; i++)
+      for (let j = 0; j < n; j++) {
+        const [u, v] = [((i + 0.5) / n) * 4 - 2, bead.centre[1] + ((j + 0.5) / n) * 4 - 2]
+        const inBead = Math.hypot(u, v - bead.centre[1]) < 2
+        if (inBead && (u / 11) ** 2 + (v / 15) ** 2 < 1) before++
+      }
+    const share = (before * (4 / n) ** 2 * 100) / (Math.PI * 11 * 15)
+    expect(face({ ...WITH, bead: 0 }) - face(WITH)).toBeCloseTo(share, 1)
+    const review = (bead: number) => {
+      const options = { ...WITH, bead }
+      return boundFrame.review(OVAL, options, boundFrame.build(OVAL, options)).map((f) => f.code)
+    }
+    expect(review(1)).toContain('bound-frame.bead-slips')
+    expect(review(10)).toContain('bound-frame.bead-crowds')
+    expect(
+      boundFrame.fits(OVAL, { ...WITH, leave: 20, neckRadius: 2, bindingSize: '18 AWG' }).map((f) => f.code),
+    ).toContain('bound-frame.bead-no-room')
+  })
+})

@@ -23,6 +23,7 @@ import { bailRuns, bailSegments } from '../shared/rolledBail.js'
 import { bendSegment } from '../shared/faceBend.js'
 import { curledTail } from '../shared/tail.js'
 import { bendsOf, frameBasis, halfOf, partRange, wireHeight, wireId, type FrameBasis } from './basis.js'
+import { withBead } from './bead.js'
 import { endsOf } from './ends.js'
 import { shoulderSwirl } from './shoulderSwirl.js'
 import { withTails } from './tailOver.js'
@@ -237,7 +238,8 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
     operations: [],
   }
   const hour = Number(o.tailOver)
-  const whole = hour > 0 ? withTails(basis, plain, hour) : plain
+  const tied = hour > 0 ? withTails(basis, plain, hour) : plain
+  const whole = o.bead > 0 ? withBead(basis, tied) : tied
   return withoutNegativeZero({
     ...whole,
     operations: operations(basis, whole.wires, whole.joints, hand),

@@ -167,6 +167,7 @@ export function plainFrameOptions(
     swirls: '4',
     swirlPlace: 'above',
     tailOver: 'no',
+    bead: 0,
     margin: 10,
   }
 }

@@ -16,7 +16,10 @@ import { kindWord } from '../shared/kindWord.js'
 import { bailRuns } from '../shared/rolledBail.js'
 import { swirlSeat } from '../shared/swirl.js'
 import { bendsOf, frameBasis, halfOf, overHollow, type FrameBasis, type FrameSide } from './basis.js'
+import { beadOf } from './bead.js'
+import { places } from './candidates.js'
 import { wiresWith } from './ends.js'
+import { limitsOf } from './params.js'
 import { footSegments } from './foot.js'
 import { swirlOf } from './shoulderSwirl.js'
 import { easeSegment } from './outlinePath.js'
@@ -28,6 +31,8 @@ import { reviewFigures } from './working.js'
 const PENETRATION = 0.04
 /** A V's legs end no farther than this off the edge, with the binding between, mm. */
 const LEG_OFF = 1.5
+/** A bead whose hole lies farther before the frame than this share of its diameter crowds its gap. */
+const BEAD_BEFORE = 0.5
 /** The bail strip's end stays this far above the stone, mm. */
 const BAIL_CLEAR = 0.3
 
@@ -52,6 +57,25 @@ function footGapOf({ line, stations }: FrameSide): number {
       ({ at }) => outlineNearest(line.outline, at.p[0], at.p[1]).distance - line.thickness / 2,
     ),
   )
+}
+
+/** The latest place at which the frame may leave the edge so that a bead has its place, and bends that fit it; undefined where none does. */
+function leaveForBead(stone: Stone, options: Options): Finding['mend'] {
+  const { most } = limitsOf(stone, 'leave')
+  const o = readOptions(options)
+  for (let leave = o.leave + 1; leave <= most; leave++) {
+    const next = { ...o, leave }
+    if (!beadOf(frameBasis(stone, { ...next }))) continue
+    const bends = (['front', 'back'] as const).map((face) => {
+      const hours = o[`${face}Bends`]
+      return [
+        `${face}Bends`,
+        hours.length === 0 ? hours : places(stone, next, face, hours.length / 2),
+      ] as const
+    })
+    return { field: 'leave', value: leave, with: Object.fromEntries(bends) }
+  }
+  return undefined
 }
 
 /** Can a stone like this be set so at all; and with options: is there room for everything they ask. */
@@ -105,7 +129,12 @@ export function fits(stone: Stone, options?: Options): Finding[] {
     )
     if (room < 0) say('swirl-no-room', 'error', 'swirlPlace', { need: -room })
   }
-  if (halves.some(({ stations }) => stations.straight < 0)) {
+  const roomy = halves.every(({ stations }) => stations.straight >= 0)
+  if (roomy && o.bead > 0 && !beadOf(basis)) {
+    const leave = leaveForBead(stone, options)
+    say('bead-no-room', 'error', 'bead', { bead: o.bead }, leave ?? { field: 'bead', value: 0 })
+  }
+  if (!roomy) {
     say(
       'no-room-for-shoulder',
       'error',
@@ -186,6 +215,7 @@ export function review(stone: Stone, options: Options, design: Design): Finding[
   const full = fullStone(stone)
   const a = line.thickness
   const tightest = design.wires
+    .slice(0, o.wires)
     .flatMap((w) => w.path.segments.map((seg) => leastRadius(seg)))
     .reduce((p, q) => Math.min(p, q), Infinity)
   const limit = leastBend(o)
@@ -225,6 +255,13 @@ export function review(stone: Stone, options: Options, design: Design): Finding[
     if (overlap === 0 || bends.length < 3)
       say('few-bends', 'doubt', `${face}Bends`, { face, count: overlap === 0 ? 0 : bends.length })
   }
+  const bead = beadOf(basis)
+  if (bead && o.bead < bead.gap) {
+    const gap = numberOf(figures.beadGap!)
+    say('bead-slips', 'doubt', 'bead', { bead: o.bead, gap }, { gap: figures.beadGap! })
+  }
+  if (bead && bead.before > BEAD_BEFORE * o.bead)
+    say('bead-crowds', 'doubt', 'bead', { bead: o.bead, before: bead.before })
   if (basis.join - basis.solid.outline.top > 0.35 * full.length)
     say('long-gap', 'note', 'leave', { gap: numberOf(figures.gap) }, { gap: figures.gap })
   return out

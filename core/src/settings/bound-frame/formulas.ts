@@ -18,7 +18,9 @@ import { type Formulas } from '../../working/index.js'
 import { bendCover, bendSegment } from '../shared/faceBend.js'
 
 import { planBends, type PlannedBend } from './bends.js'
-import { framed, stackHeight, wireHeight } from './basis.js'
+import { beadHalf } from '../shared/beadAccent.js'
+import { framed, stackHeight, wireHeight, type FrameSide } from './basis.js'
+import { BEAD_TURNS, discInside, placeBead } from './bead.js'
 import { hangingSag, plainFrame } from './hanging.js'
 
 import type { FootForm } from './foot.js'
@@ -118,6 +120,28 @@ function sideOfFrame(x: Numbers, w: Words): number {
   )
 }
 
+/** The bead's place and its wire's right half, from a formula's inputs. @throws RangeError where it has no place */
+function beadFrom(x: Numbers, w: Words) {
+  const side = (words: Words): FrameSide => {
+    const line = lineOf(x, words)
+    return { line, stations: plainStations(line), solid: framed(solidOf(stoneFrom(x, words))) }
+  }
+  const right = side(w)
+  const mirrored = mirrorWords(w)
+  const left = mirrored === w ? right : side(mirrored)
+  const placed = placeBead({
+    right,
+    left,
+    join: joinOf(x, w),
+    wires: x.wires!,
+    profile: touchingOf(x, w),
+    bead: x.bead!,
+    fine: x.fine!,
+  })
+  if (!placed) throw new RangeError('a bead has no place above the stone')
+  return { ...placed, side: right, half: beadHalf(placed.right, placed.on) }
+}
+
 /** The way of a tail led over the face, from a formula's inputs. */
 function tailFrom(x: Numbers, w: Words): Path {
   const line = lineOf(x, w)
@@ -171,6 +195,30 @@ export const frameFormulas = {
     unit: 'mm',
     text: 'folded forward off a neck of {neck}, down before it and as a string lies over the face to {hour} o’clock, in wire of {thickness} that bends to {leastBend}',
     of: (x, w) => pathLength(tailFrom(x, w)) - TIED,
+  },
+  'frame.bead.through': {
+    unit: 'mm',
+    text: 'from the middle of a bead of {bead} out of its hole and to the front of the shoulder; the bead lies as near to the middle of the gap as the shoulders are straight for its turns, before stone and wires',
+    of: (x, w) => pathOf(beadFrom(x, w).half.through),
+  },
+  'frame.bead.turns': {
+    unit: 'mm',
+    text: `${BEAD_TURNS} turns of wire {fine} thick round {wires} wires of the shoulder, its end tucked behind`,
+    of: (x, w) => pathOf(beadFrom(x, w).half.turns),
+  },
+  'frame.bead.gap': {
+    unit: 'mm',
+    text: 'clear width between the shoulders where a bead of {bead} lies',
+    of: (x, w) => beadFrom(x, w).gap,
+  },
+  'frame.hidden.bead': {
+    unit: '%',
+    text: 'area of a bead of {bead} that lies before the stone, seen from the front, over the area of the face',
+    of: (x, w) => {
+      const { side, on } = beadFrom(x, w)
+      const area = Math.PI * on.radius ** 2 * discInside(side, on.y, on.radius)
+      return (100 * area) / outlineArea(edgeOf(x, w))
+    },
   },
   'frame.count.turns': {
     unit: 'turns',
@@ -329,8 +377,12 @@ export const frameFormulas = {
   },
   'frame.hidden.all': {
     unit: '%',
-    text: '{bends} + {tails}',
-    of: ({ bends, tails }) => Math.min(100, bends! + tails!),
+    text: 'bends, and tails and bead where there are any, added up',
+    of: (x) =>
+      Math.min(
+        100,
+        Object.values(x).reduce((a, b) => a + b, 0),
+      ),
   },
   'frame.face': { unit: '%', text: '100 − {hidden}', of: ({ hidden }) => 100 - hidden! },
   'frame.carried': {

@@ -22,5 +22,7 @@ export const MINUTES = {
   curl: 4,
   swirl: 6,
   lead: 2,
+  beadTurn: 0.3,
+  thread: 2,
   trim: 4,
 } as const

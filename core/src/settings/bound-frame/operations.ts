@@ -26,7 +26,8 @@ export function operations(
   const sides = first === 'left' ? (['left', 'right'] as const) : (['right', 'left'] as const)
   const { o } = basis
   const n = o.wires
-  const all = wires.map((w) => w.id)
+  const frame = wires.slice(0, n)
+  const all = wires.slice(0, n).map((w) => w.id)
   const joint = (id: string) => joints.find((j) => j.id === id)!
   const partOf = (w: Wire, id: string) => w.parts.find((p) => p.id === id)!
   const out: Operation[] = []
@@ -36,7 +37,7 @@ export function operations(
   const foot = joint('foot')
   const neck = joint('neck')
   const bail = joint('bail')
-  const frame = stockName(frameStock(o))
+  const stock = stockName(frameStock(o))
   const binding = stockName(bindingStock(o))
 
   push({
@@ -45,7 +46,7 @@ export function operations(
     needs: [],
     minutes: MINUTES.gather,
     wires: [],
-    values: { n, frame, binding },
+    values: { n, frame: stock, binding },
   })
   push({
     id: 'straighten',
@@ -53,7 +54,7 @@ export function operations(
     needs: ['gather'],
     minutes: MINUTES.straighten,
     wires: [],
-    values: { frame },
+    values: { frame: stock },
   })
   const pitch = twistPitch(o)
   if (pitch !== undefined) {
@@ -64,7 +65,7 @@ export function operations(
       needs: ['straighten'],
       minutes: MINUTES.twist,
       wires: [],
-      values: { frame, length: longest, turns: Math.round(longest / pitch), pitch },
+      values: { frame: stock, length: longest, turns: Math.round(longest / pitch), pitch },
     })
   }
   push({
@@ -73,7 +74,7 @@ export function operations(
     needs: [pitch === undefined ? 'straighten' : 'twist'],
     minutes: MINUTES.cut * n,
     final: true,
-    values: { n },
+    values: { n: wires.length },
   })
   push({
     id: 'mark',
@@ -121,7 +122,7 @@ export function operations(
       kind: 'shape',
       needs: ['untape'],
       minutes: MINUTES.footBend,
-      forms: wires.flatMap((w) =>
+      forms: frame.flatMap((w) =>
         w.parts
           .filter((p) => p.kind === 'foot')
           .map((p) => ({ wire: w.id, s0: p.s0, s1: p.s1, to: 'path' as const })),
@@ -131,7 +132,7 @@ export function operations(
 
   // the plane outline: foot, sides, and each bend's stretch as an even curve of its own length for now
   const shaped: Form[] = []
-  wires.forEach((w, i) => {
+  frame.forEach((w, i) => {
     const turnOf = new Map<string, number>()
     for (const side of ['left', 'right'] as const)
       for (const bend of bendsOf(basis, i, side)) turnOf.set(`bend-${bend.hour}-${side}`, bend.to - bend.from)
@@ -156,7 +157,7 @@ export function operations(
       kind: 'shoulder',
       needs: ['shape'],
       minutes: MINUTES.shoulder,
-      forms: wires.map((w) => {
+      forms: frame.map((w) => {
         const part = partOf(w, `shoulder-${side}`)
         return { wire: w.id, s0: part.s0, s1: part.s1, to: 'path' as const }
       }),
@@ -209,7 +210,7 @@ export function operations(
     final: true,
     hold: { on: 'tie' },
     values: { count: 2 * n, n },
-    forms: wires.flatMap((w) =>
+    forms: frame.flatMap((w) =>
       (['left', 'right'] as const).map((side) => {
         const part = partOf(w, `neck-${side}`)
         return { wire: w.id, s0: part.s0, s1: part.s1, to: 'path' as const }
@@ -304,6 +305,39 @@ export function operations(
       before = [`tie-${side}`]
       ends.push(`tie-${side}`)
     }
+  const bead = wires.find((w) => w.id === 'bead')
+  if (bead) {
+    const wire = stockName(bead.stock)
+    for (const [i, side] of sides.entries()) {
+      const coil = joint(`bead-${side}`)
+      const ids = i === 0 ? [`turns-${side}`] : ['through-left', 'through-right', `turns-${side}`]
+      push({
+        id: i === 0 ? 'bead-first' : 'bead-second',
+        kind: 'coil',
+        joint: coil.id,
+        needs: [i === 0 ? 'bind-neck' : 'thread-bead'],
+        wires: [bead.id],
+        minutes: coil.turns * MINUTES.beadTurn,
+        forms: ids.map((id) => {
+          const { s0, s1 } = partOf(bead, id)
+          return { wire: bead.id, s0, s1, to: 'path' as const }
+        }),
+        ...(i === 0 ? { brings: [bead.id] } : {}),
+        values: { side, turns: coil.turns, wire, length: pathLength(bead.path) + 2 * o.margin },
+      })
+      if (i === 0)
+        push({
+          id: 'thread-bead',
+          kind: 'thread',
+          needs: ['bead-first'],
+          wires: [bead.id],
+          minutes: MINUTES.thread,
+          accent: 'bead',
+          values: { bead: o.bead, side },
+        })
+      else ends.push('bead-second')
+    }
+  }
   push({
     id: 'trim',
     kind: 'trim',

@@ -39,6 +39,8 @@ export interface BoundFrameOptions {
   readonly swirlPlace: 'above' | 'on the shoulders'
   /** Hour on the right at which the front wire's tails are led over the edge and tied; mirrored on the left. */
   readonly tailOver: 'no' | '1' | '1.5' | '2' | '2.5' | '3'
+  /** Diameter of a bead in the gap above the stone, mm; 0 for none. */
+  readonly bead: number
   readonly margin: number
 }
 
@@ -50,6 +52,7 @@ export const BEFORE = {
   swirls: 'every end',
   swirlPlace: 'above',
   tailOver: 'no',
+  bead: 0,
 } as const
 
 /** Options of this family out of the general record; the schema has checked them. */

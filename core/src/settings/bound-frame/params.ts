@@ -86,6 +86,16 @@ export function params(stone: Stone): readonly Param[] {
       values: ['no', '1', '1.5', '2', '2.5', '3'],
       before: BEFORE.tailOver,
     },
+    {
+      id: 'bead',
+      group: 'accents',
+      kind: 'number',
+      unit: 'mm',
+      min: 0,
+      max: Math.max(4, Math.round(small * 0.5)),
+      step: 0.5,
+      before: BEFORE.bead,
+    },
     { id: 'leave', group: 'neck', kind: 'number', unit: '°', min: 8, max: 80, step: 1, detail: true },
     {
       id: 'neckRadius',

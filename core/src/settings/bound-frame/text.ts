@@ -12,6 +12,7 @@ export const text: FamilyText = {
     hold: 'What holds the stone',
     binding: 'Binding',
     bail: 'Bail and tails',
+    accents: 'Accents',
     neck: 'Neck and allowance',
   },
   params: {
@@ -35,6 +36,7 @@ export const text: FamilyText = {
     tail: 'Each tail',
     swirls: 'Ends made to swirls',
     swirlPlace: 'First pair of swirls',
+    bead: 'Bead above the stone',
     tailOver: 'Front tails tied over the edge, o’clock',
     leave: 'Leaves the edge, before the top',
     neckRadius: 'Radius into the neck',
@@ -50,11 +52,14 @@ export const text: FamilyText = {
     bare: 'bail strip, bare ends',
     tail: 'tails',
     tied: 'tied ends',
+    through: 'through the bead',
+    turns: 'turns round the shoulders',
     allowance: 'spare at the ends',
   },
   wires: {
     front: 'Front wire',
     rear: 'Rear wire',
+    bead: 'Bead wire',
     middle: 'Middle wire',
     'middle-1': 'Second wire',
     'middle-2': 'Third wire',
@@ -65,6 +70,8 @@ export const text: FamilyText = {
     foot: 'foot',
     neck: 'neck',
     bail: 'bail',
+    'bead-left': 'bead, left',
+    'bead-right': 'bead, right',
     'tie-left': 'left tail',
     'tie-right': 'right tail',
   },
@@ -74,6 +81,7 @@ export const text: FamilyText = {
     thick: 'Front to back, with the bail',
     gapTop: 'Gap above the stone',
     gapFoot: 'Gap at the foot',
+    beadGap: 'Gap that the bead spans',
     stack: 'Height of the stack',
     face: 'Face that shows',
   },
@@ -87,6 +95,12 @@ export const text: FamilyText = {
       'The foot would stand {deep:2} mm in the stone where it comes in to the edge. Make it shorter, or leave a wider gap.',
     'bound-frame.foot-bend-short':
       'A V with a gap of {gap:1} mm needs a longer foot than {foot:1} mm: its legs do not reach the stone’s edge. Bind a longer foot, or leave less gap.',
+    'bound-frame.bead-no-room':
+      'There is no straight stretch between stone and neck for the turns that hold a bead. Leave the edge earlier, curve tighter into the neck, or take thinner binding.',
+    'bound-frame.bead-slips':
+      'A bead of {bead:1} mm is smaller than the gap of {gap:1} mm that it spans: it would hang in it on its wire and turn. Take one a little larger than the gap.',
+    'bound-frame.bead-crowds':
+      'A bead of {bead:1} mm does not sit into the gap: its hole lies {before:1} mm before the frame. Take a smaller one, or leave the edge earlier.',
     'bound-frame.swirl-no-room':
       'Swirls on the shoulders would run {need:1} mm into the neck. Leave the edge earlier, take thinner wire, or let them stand above.',
     'bound-frame.no-room-for-shoulder':
@@ -263,6 +277,23 @@ export const text: FamilyText = {
       title: 'Tie the right tail',
       say: 'Lay its end along the front wire at {hour} o’clock and tie both with {turns} turns of {binding}. Cut it off flush behind the tie and press it in.',
       look: 'It cannot be slid along; no end stands up.',
+    },
+    'bead-first': {
+      title: 'Wind the bead’s wire on the {side}',
+      say: 'With {wire}, about {length:0} mm in all: {turns} turns side by side round the whole {side} shoulder, upward.',
+      look: 'The turns lie flat and touch; the wire leaves over the front, toward the middle.',
+      caution: 'Fine wire under tension cuts: guard your fingers.',
+    },
+    'bead-second': {
+      title: 'Wind the bead’s wire on the {side}',
+      say: 'Draw the wire snug over the front of the {side} shoulder and wind {turns} turns upward. Cut both ends short behind and press them in.',
+      look: 'As many turns as on the other side; the bead sits in the gap and does not slide.',
+      caution: 'Do not pull the shoulders together.',
+    },
+    'thread-bead': {
+      title: 'Thread the bead',
+      say: 'Thread the {bead:1} mm bead and push it up to the shoulder.',
+      look: 'The wire runs through freely; the hole’s edge does not cut it.',
     },
     trim: {
       title: 'Trim and tuck the ends',

@@ -13,6 +13,7 @@ import { BAIL_BARE } from '../shared/rolledBail.js'
 import { mirrorHour, sideOf } from './bends.js'
 import { footRise, frameBasis, mirrorOf, wireId } from './basis.js'
 import { endsOf, wiresWith } from './ends.js'
+import { BEAD_TURNS } from './bead.js'
 import { MINUTES } from './minutes.js'
 
 import { bendRadius, leastBend, readOptions, twistPitch } from './options.js'
@@ -219,6 +220,13 @@ function halfOfWires(
     }
     out[wireId(i, o.wires)] = half()
   }
+  if (o.bead > 0) {
+    const inputs = beadInputs(q)
+    out.bead = [
+      { kind: 'through', quantity: work('frame.bead.through', inputs) },
+      { kind: 'turns', quantity: work('frame.bead.turns', inputs) },
+    ]
+  }
   return out
 }
 
@@ -251,6 +259,23 @@ const tailInputs = (q: OptionLeaves): Record<string, Quantity> => ({
   profile: q.profile,
   hour: q.chosen('tailOver', Number(q.o.tailOver), ''),
 })
+
+/** What decides the place of a bead and its wire. */
+function beadInputs(q: OptionLeaves): Record<string, Quantity> {
+  return {
+    ...q.plane,
+    thickness: q.thickness,
+    ...q.own,
+    leave: q.leave,
+    neckRadius: q.neckRadius,
+    ...shaped(q, 'front'),
+    ...(q.s.back ? shaped(q, 'back') : {}),
+    wires: q.wires,
+    profile: q.profile,
+    fine: q.chosen('bindingSize', wireSize(q.o.bindingSize).mm),
+    bead: q.chosen('bead', q.o.bead),
+  }
+}
 
 /** Length of one end of wire i above the neck, where it has one. */
 function endOf(q: OptionLeaves, i: number): Quantity | undefined {
@@ -305,6 +330,7 @@ export function outputs(stone: Stone, options: Options): NamedQuantity[] {
     },
     { id: 'gapTop', quantity: gap },
     { id: 'gapFoot', quantity: gapFoot },
+    ...(q.o.bead > 0 ? [{ id: 'beadGap', quantity: work('frame.bead.gap', beadInputs(q)) }] : []),
     { id: 'stack', quantity: stackOf(q) },
     { id: 'face', quantity: work('frame.face', { hidden: hiddenOf(q) }) },
   ]
@@ -339,9 +365,11 @@ const noBends = (q: OptionLeaves): Record<string, Quantity> => ({
 
 function hiddenOf(q: OptionLeaves): Quantity {
   const bends = work('frame.hidden', bendInputs(q, 'front') ?? noBends(q))
-  return q.o.tailOver === 'no'
-    ? bends
-    : work('frame.hidden.all', { bends, tails: work('frame.hidden.tails', tailInputs(q)) })
+  const more = {
+    ...(q.o.tailOver === 'no' ? {} : { tails: work('frame.hidden.tails', tailInputs(q)) }),
+    ...(q.o.bead > 0 ? { bead: work('frame.hidden.bead', beadInputs(q)) } : {}),
+  }
+  return Object.keys(more).length === 0 ? bends : work('frame.hidden.all', { bends, ...more })
 }
 
 /** Figures that the findings of a plan speak of. */
@@ -352,6 +380,8 @@ export interface ReviewFigures {
   readonly stack: Quantity
   readonly gap: Quantity
   readonly thickness: Quantity
+  /** Width of the gap that a bead spans, where there is one. */
+  readonly beadGap?: Quantity
 }
 
 /** Works out what `review` judges, each with its working. */
@@ -393,6 +423,7 @@ export function reviewFigures(stone: Stone, options: Options): ReviewFigures {
     stack: stackOf(q),
     gap: gapAbove(q),
     thickness: q.thickness,
+    ...(o.bead > 0 ? { beadGap: work('frame.bead.gap', beadInputs(q)) } : {}),
   }
 }
 
@@ -442,6 +473,8 @@ export function efforts(
     curl: leaf('table', 'wires curled above', wiresWith(o, 'above').length, '', 'the family'),
     swirl: leaf('table', 'wires curled on the shoulders', wiresWith(o, 'shoulder').length, '', 'the family'),
     lead: leaf('table', 'tails led over', 2 * wiresWith(o, 'over').length, '', 'the family'),
+    beadTurn: leaf('table', 'turns that hold a bead', o.bead > 0 ? 2 * BEAD_TURNS : 0, '', 'the family'),
+    thread: leaf('table', 'beads threaded', o.bead > 0 ? 1 : 0, '', 'the family'),
     trim: once,
   }
   return Object.entries(MINUTES).map(([kind, each]) => ({

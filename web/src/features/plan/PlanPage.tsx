@@ -246,9 +246,19 @@ function Planner({
         </section>
         <section className="min-w-0 lg:col-span-2">
           {failed ? (
-            <Findings familyId={familyId} findings={failed} onMend={change} />
+            <Findings
+              familyId={familyId}
+              findings={failed}
+              onMend={(mend) => choices.take({ ...options, ...mend })}
+            />
           ) : (
-            plan && <Findings familyId={familyId} findings={plan.findings} onMend={change} />
+            plan && (
+              <Findings
+                familyId={familyId}
+                findings={plan.findings}
+                onMend={(mend) => choices.take({ ...options, ...mend })}
+              />
+            )
           )}
           {plan && !failed && (
             <div className="mt-3">
