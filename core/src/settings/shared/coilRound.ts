@@ -115,6 +115,24 @@ export function startCoil(post: Post, psi: number, way: 1 | -1, turns: number, l
 }
 
 /**
+ * A wire that climbs a post on the right from one hoop's inner side to the next one's: packed turns, then one more with which it goes the rest
+ * of the way, all along by `rise` mm of the post's middle. It comes and leaves along +z.
+ */
+export function climbingCoil(post: Post, psi: number, turns: number, lead: number, rise: number): Segment {
+  const round = turnRound(post)
+  const packed = advance(lead, turns)
+  const rest = rise - packed
+  return wound(post, psi, 0, (turns + 1) * round, (l) => {
+    const t = Math.min(turns + 1, Math.max(0, l / round))
+    if (t <= turns) return advance(lead, t)
+    // on from the pace of the packed turns to standing still
+    const u = t - turns
+    const start = Math.min(lead, 3 * rest)
+    return packed + start * u * (1 - u) ** 2 + rest * u * u * (3 - 2 * u)
+  })
+}
+
+/**
  * One whole turn in passing round a post on the left: the wire comes along -z, goes once round, and goes on along -z, `gap` mm farther along
  * the post (below 0: back). In two halves, each a segment.
  */

@@ -1,5 +1,5 @@
 import { bisect, dist } from '../../geom/index'
-import { pathAt, pathLength } from '../../path/index'
+import { pathAt, pathLength, stationsOf } from '../../path/index'
 import { planHold, plan, DEFAULT_SETTINGS } from '../../plan/index'
 import { numberOf } from '../../working/index'
 import { wireSize } from '../../wire/index'
@@ -146,5 +146,57 @@ describe('two hoops', () => {
       'twin-hoop.coils-meet',
     )
     expect(say({}, { ...ring.options, seat: 9 })).toContain('twin-hoop.coil-in-shank')
+  })
+})
+
+describe('two hoops worked from one wire', () => {
+  const one = examples.sound.find((e) => e.options.work === 'one wire')!
+  const d = awg(18)
+
+  it('is one wire, as thick in its hoops as in its bail, and wound on in the order of work', () => {
+    const design = twinHoop.build(one.stone, one.options)
+    expect(design.wires.map((w) => w.id)).toEqual(['one'])
+    expect(design.wires[0]!.stock.size.mm).toBe(d)
+    const steps = design.operations.map((o) => o.id)
+    const order = ['coil-one-far', 'seat-one', 'climb', 'coil-one-near', 'coil-one-end', 'hook-one']
+    expect(order.map((id) => steps.indexOf(id))).toEqual(
+      order.map((id) => steps.indexOf(id)).sort((a, b) => a - b),
+    )
+  })
+
+  it('by hand: its hoops are circles and its turns are as long as round a wire of its own thickness', () => {
+    const r = 5.6 + d / 2
+    // the near hoop's halves lie half a wire nearer and farther than the middle: on average the circle
+    const near = partLength(one, 'one', 'near-front-right') + partLength(one, 'one', 'near-back-right')
+    expect(near / (2 * Math.PI * r)).toBeCloseTo(1, 2)
+    const turn = 2 * Math.PI * d
+    const pass = partLength(one, 'one', 'near-pass-right')
+    expect(pass).toBeGreaterThan(turn)
+    expect(pass / Math.hypot(turn, 1.3 * d)).toBeCloseTo(1, 1)
+    // the end: three turns less a quarter, packed
+    const coil = partLength(one, 'one', 'coil-right')
+    expect(coil / (2.75 * Math.hypot(turn, 1.3 * d))).toBeCloseTo(1, 1)
+  })
+
+  it('stands nowhere in itself', () => {
+    for (const e of [one, { ...one, stone: egg.stone }]) {
+      const [wire] = twinHoop.build(e.stone, e.options).wires
+      const points = stationsOf(wire!.path, 0, pathLength(wire!.path), 0.2)
+      let least = Infinity
+      points.forEach((p, i) => {
+        for (const q of points.slice(i + 1))
+          if (q.s - p.s > 3 * d) least = Math.min(least, dist(p.at.p, q.at.p) - d)
+      })
+      expect(least).toBeGreaterThan(-0.08)
+      expect(least).toBeLessThan(0.1)
+    }
+  })
+
+  it('says what to do where it cannot be wound round itself, or has no room to climb', () => {
+    const said = (change: Options) => twinHoop.fits(one.stone, { ...one.options, ...change })
+    expect(said({}).map((f) => f.code)).toEqual([])
+    const hard = said({ temper: 'half hard' }).find((f) => f.code === 'twin-hoop.coil-too-tight')!
+    expect(hard.mend).toEqual({ field: 'temper', value: 'dead soft' })
+    expect(said({ hoop: 13.9, seat: 13.9 }).map((f) => f.code)).toContain('twin-hoop.no-climb')
   })
 })

@@ -15,6 +15,7 @@ import {
   type TwinHoopGeometry,
   type TwinHoopShape,
 } from './geometry.js'
+import { oneWireOperations } from './oneWireOperations.js'
 import { operations } from './operations.js'
 import {
   bindingStock,
@@ -23,8 +24,10 @@ import {
   hoopStock,
   readOptions,
   shankStock,
+  turnRadius,
   type TwinHoopOptions,
 } from './options.js'
+import { climbTurns, oneWireStretches } from './oneWire.js'
 import { lengthsFor } from './working.js'
 
 /** What builder, working and findings start from. */
@@ -51,6 +54,7 @@ export const shapeFrom = (stone: Stone, o: TwinHoopOptions): TwinHoopShape => ({
   neck: o.neck,
   leave: o.leave,
   hook: hookRadius(o),
+  ...(o.work === 'one wire' ? { bend: turnRadius(o) } : {}),
 })
 
 const bases = remember<Options, { readonly stone: Stone; readonly basis: TwinHoopBasis }>(8)
@@ -82,6 +86,7 @@ export function piecesOf(stone: Stone, options: Options): Readonly<Record<string
       asWorn(ring, list[side]).map((s) => ({ ...s, length: length(wire, s.id, side) }))
     return { left: pieces('left'), right: pieces('right') }
   }
+  if (o.work === 'one wire') return { one: sides('one', oneWireStretches(geometry)) }
   const out: Record<string, WireHalves> = {}
   for (const which of ['near', 'far'] as const) out[which] = sides(which, hoopStretches(geometry, which))
   carrierIds(o).forEach((id, i) => {
@@ -123,6 +128,20 @@ function coil(spec: {
   }
 }
 
+/** The bound neck under a bail's loop. */
+const neckOf = (o: TwinHoopOptions, wire: Wire): Joint =>
+  bind({
+    id: 'neck',
+    members: (['left', 'right'] as const).map((side) => ({
+      wire: wire.id,
+      ...stretchOf(wire, `neck-${side}`),
+    })),
+    binder: bindingStock(o),
+    columns: 2,
+    rows: 1,
+    length: o.neck,
+  })
+
 /**
  * The Design of a ball or an egg between two hoops narrower than it: each hoop is wound round the carriers at both sides, in passing on the
  * left and with both its ends on the right; the carriers are a ring's shank, or one wire whose middle is a bail.
@@ -130,6 +149,7 @@ function coil(spec: {
  */
 export function build(stone: Stone, options: Options, hand: Hand = 'right'): Design {
   const { o } = basisOf(stone, options)
+  if (o.work === 'one wire') return buildOne(stone, options, hand)
   const halves = piecesOf(stone, options)
   const ids = carrierIds(o)
   const hoops = (['near', 'far'] as const).map((id) =>
@@ -138,20 +158,7 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
   const posts = ids.map((id) => wireFrom({ id, stock: shankStock(o), halves: halves[id]!, finish: 'tucked' }))
   const joints: Joint[] = []
   const first = posts[0]!
-  if (o.mount === 'pendant')
-    joints.push(
-      bind({
-        id: 'neck',
-        members: (['left', 'right'] as const).map((side) => ({
-          wire: first.id,
-          ...stretchOf(first, `neck-${side}`),
-        })),
-        binder: bindingStock(o),
-        columns: 2,
-        rows: 1,
-        length: o.neck,
-      }),
-    )
+  if (o.mount === 'pendant') joints.push(neckOf(o, first))
   else if (o.shank > 1)
     joints.push(
       bind({
@@ -207,5 +214,46 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
     free: [],
     accents: [],
     operations: operations({ o, hoops, posts, joints, hand }),
+  })
+}
+
+/** The same worked from one wire: it is wound round itself at both sides. */
+function buildOne(stone: Stone, options: Options, hand: Hand): Design {
+  const { o, geometry } = basisOf(stone, options)
+  const wire = wireFrom({
+    id: 'one',
+    stock: shankStock(o),
+    halves: piecesOf(stone, options).one!,
+    finish: 'tucked',
+  })
+  const round = (id: string, wound: string, post: string, turns: number): Joint =>
+    coil({
+      id,
+      members: [
+        { wire: wire.id, ...stretchOf(wire, wound) },
+        { wire: wire.id, ...stretchOf(wire, post) },
+      ],
+      stock: wire.stock,
+      turns,
+      each: turns,
+      columns: 1,
+    })
+  const joints = [
+    ...(o.mount === 'pendant' ? [neckOf(o, wire)] : []),
+    round('far-left', 'far-pass-right', 'far-left', 1),
+    round('climb', 'climb-right', 'mid-right', climbTurns(geometry) + 1),
+    round('near-left', 'near-pass-right', 'near-left', 1),
+    round('near-right', 'coil-right', 'near-right', o.turns),
+  ]
+  return withoutNegativeZero({
+    version: 1,
+    family: 'twin-hoop',
+    ...(o.mount === 'ring' ? { worn: 'ring' as const } : { hang: hangingFrom(wire) }),
+    pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
+    wires: [wire],
+    joints,
+    free: [],
+    accents: [],
+    operations: oneWireOperations({ o, wire, joints, hand }),
   })
 }

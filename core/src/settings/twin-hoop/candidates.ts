@@ -76,6 +76,7 @@ export function hoopOptions(stone: Stone, wish: Wish, d: HoopDecision): TwinHoop
     leave: leaveFor(stone, d.mount, d.size.mm, d.shankSize.mm),
     binding: 'half-round',
     bindingSize: nearest(fine, d.size.mm * 0.62).label,
+    work: 'several wires',
     margin: 8,
   }
 }

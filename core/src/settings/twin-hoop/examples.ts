@@ -53,6 +53,9 @@ const PENDANT: Options = {
 
 const RING: Options = { ...PENDANT, mount: 'ring', seat: 12.8, hoop: 11.2, bulge: -1.2, size: '21 AWG' }
 
+/** All from one wire, which is wound round itself: soft. */
+const ONE: Options = { ...PENDANT, work: 'one wire', temper: 'dead soft' }
+
 /** Examples of two hoops. */
 export const examples: FamilyExamples = {
   stone,
@@ -79,14 +82,22 @@ export const examples: FamilyExamples = {
     ring: Math.round((15 + 6 * random()) * 10) / 10,
     shank: random() < 0.6 ? 1 : 1 + Math.floor(3 * random()),
     bail: 4 + Math.round(random() * 6),
+    work: random() < 0.35 ? 'one wire' : 'several wires',
     margin: Math.round(random() * 20),
   }),
   sound: [
     { name: 'a ball as a pendant', stone: BALL, options: PENDANT },
     { name: 'a ball on a ring', stone: BALL, options: RING },
     { name: 'an egg as a pendant', stone: EGG, options: { ...PENDANT, leave: 21 } },
+    { name: 'a ball as a pendant from one wire', stone: BALL, options: ONE },
   ],
   broken: [
+    {
+      name: 'a ball in one wire whose hoops are wider than it',
+      stone: BALL,
+      options: { ...ONE, seat: 14.4, hoop: 14.4 },
+      ways: ['front', 'back'],
+    },
     {
       name: 'a ball between hoops wider than it',
       stone: BALL,

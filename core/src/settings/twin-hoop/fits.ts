@@ -6,6 +6,7 @@ import type { Options } from '../family.js'
 import { kindWord } from '../shared/kindWord.js'
 import { shoulderOf } from '../shared/shoulder.js'
 import { basisOf } from './build.js'
+import { climbOf } from './oneWire.js'
 import { leastBend } from './options.js'
 
 const say = (
@@ -28,8 +29,12 @@ export function fits(stone: Stone, options?: Options): Finding[] {
   const { o, geometry: g } = basisOf(stone, options)
   const { near, far, post, outline } = g
   // both hoops' coils have to lie on the post, one after the other, and before the post turns away
-  const between = near.latitude - near.tied.right + far.latitude - far.tied.right
-  if (between < 0)
+  const one = o.work === 'one wire'
+  const between = one
+    ? climbOf(g) - 2 * near.lead
+    : near.latitude - near.tied.right + far.latitude - far.tied.right
+  if (one && between < 0) out.push(say('no-climb', 'error', 'hoop', { lacks: -between }))
+  else if (between < 0)
     out.push(
       say(
         'coils-meet',
@@ -60,7 +65,17 @@ export function fits(stone: Stone, options?: Options): Finding[] {
       ),
     )
   const bend = leastBend(o, o.size)
-  if (post.reach < bend) out.push(say('coil-too-tight', 'error', 'size', { radius: post.reach, least: bend }))
+  if (post.reach < bend)
+    out.push(
+      say(
+        'coil-too-tight',
+        'error',
+        one ? 'temper' : 'size',
+        { radius: post.reach, least: bend },
+        // wound round itself the wire is as thick as what it is wound on
+        one && o.temper !== 'dead soft' ? { field: 'temper', value: 'dead soft' } : undefined,
+      ),
+    )
   return out
 }
 
@@ -70,7 +85,7 @@ export function review(stone: Stone, options: Options, design: Design): Finding[
   const { o, geometry: g } = basisOf(stone, options)
   for (const [size, names] of [
     [o.size, ['near', 'far']],
-    [o.shankSize, design.wires.slice(2).map((w) => w.id)],
+    [o.shankSize, design.wires.slice(o.work === 'one wire' ? 0 : 2).map((w) => w.id)],
   ] as const) {
     const least = leastBend(o, size)
     const tightest = Math.min(

@@ -31,6 +31,8 @@ export interface TwinHoopShape {
   readonly leave: number
   /** Radius by which the carriers' ends are turned back. */
   readonly hook: number
+  /** Of a piece worked from one wire: the radius by which its shank turns into the far hoop. */
+  readonly bend?: number
 }
 
 /** Packed turns stand this much farther apart than the wire is thick. */
@@ -126,6 +128,27 @@ function placeOf(post: Post, offset: number, r: number, d: number, turns: number
   }
 }
 
+/** Room between the first turn beside a bend and the bend, in thicknesses. */
+const BESIDE = 0.55
+
+/**
+ * The far hoop of one wire, seen upright as the near one: its front half goes on from the shank, which turns into it past the place where the
+ * back half is wound on.
+ */
+function turnedInto(post: Post, offset: number, r: number, { size: d, bend = d }: TwinHoopShape): HoopPlace {
+  const plain = placeOf(post, offset, r, d, 1)
+  const wider = widening(post, plain.psi)
+  const gap = (BESIDE * d + bend) * wider
+  const tied = gap / 2 + (d * wider) / 2
+  return {
+    ...plain,
+    front: along(post, plain.psi, gap / 2),
+    back: along(post, plain.psi, -gap / 2),
+    gap: -gap,
+    tied: { left: tied, right: tied },
+  }
+}
+
 const known = remember<string, TwinHoopGeometry>(16)
 
 /** The figures of two hoops about a ball or an egg. Where a shank cannot meet the posts `begins` is NaN; `fits` says so. */
@@ -164,7 +187,10 @@ function workOut(shape: TwinHoopShape): TwinHoopGeometry {
     post,
     offset,
     near: placeOf(post, offset, near, d, shape.turns),
-    far: placeOf(post, offset, far, d, shape.turns),
+    far:
+      shape.bend === undefined
+        ? placeOf(post, offset, far, d, shape.turns)
+        : turnedInto(post, offset, far, shape),
     begins: shank ? (shankFigures(shank)?.begins ?? NaN) : shoulderOf(shoulder!).leave,
     shank,
     shoulder,
@@ -178,18 +204,18 @@ export interface Stretch {
   readonly segments: readonly Segment[]
 }
 
-/** Half of the near hoop in front (z > 0) from the right to the left, or behind from the left to the right, at one height. */
-function halfHoop(g: TwinHoopGeometry, at: number, face: 'front' | 'back'): Segment {
+/** Half of the near hoop in front (z > 0) from the right to the left, or behind from the left to the right, at one height; of its front from an angle on. */
+export function halfHoop(g: TwinHoopGeometry, at: number, face: 'front' | 'back', from = 0): Segment {
   const [x, y] = outlinePoint(g.outline, at, g.offset)
   const sign = face === 'front' ? 1 : -1
   if (!g.shape.ring || Math.abs(g.shape.length - g.shape.across) < 1e-9)
     return {
       kind: 'arc',
       centre: [0, y, 0],
-      x: [sign, 0, 0],
-      y: [0, 0, sign],
+      x: [sign * Math.cos(from), 0, sign * Math.sin(from)],
+      y: [-sign * Math.sin(from), 0, sign * Math.cos(from)],
       radius: x,
-      sweep: Math.PI,
+      sweep: Math.PI - from,
     }
   // an egg lying across: it is turned about z, so the parallel curve of its long outline gives the distance from that axis at each z
   const long = outline('oval', g.shape.length, g.shape.across)
@@ -218,11 +244,13 @@ function halfHoop(g: TwinHoopGeometry, at: number, face: 'front' | 'back'): Segm
     return [angle <= Math.PI / 2 ? u : -u, y, z]
   }
   const n = 24
-  const angles = Array.from({ length: n + 1 }, (_, k) => (Math.PI * k) / n)
+  const angles = Array.from({ length: n + 1 }, (_, k) =>
+    k <= n / 2 ? from + ((Math.PI / 2 - from) * 2 * k) / n : (Math.PI * k) / n,
+  )
   const points = angles.map(place)
   const e = 1e-4
   const slope = angles.map((a, k): Vec3 => {
-    if (k === 0) return [0, 0, x]
+    if (k === 0 && from === 0) return [0, 0, x]
     if (k === n) return [0, 0, -x]
     const [p, q] = [place(a - e), place(a + e)]
     // the middle, where both quarters meet, runs straight across
@@ -236,8 +264,8 @@ function halfHoop(g: TwinHoopGeometry, at: number, face: 'front' | 'back'): Segm
   return moveSegment(segment, turn, turn)
 }
 
-const flipY = (p: Vec3): Vec3 => [p[0], -p[1], p[2]]
-const mirroredY = (s: Stretch): Stretch => ({
+export const flipY = (p: Vec3): Vec3 => [p[0], -p[1], p[2]]
+export const mirroredY = (s: Stretch): Stretch => ({
   ...s,
   segments: s.segments.map((seg) => moveSegment(seg, flipY, flipY)),
 })
@@ -247,7 +275,7 @@ export function hoopStretches(g: TwinHoopGeometry, which: 'near' | 'far'): TwoSi
   return hoopsMade(g, () => ({ near: makeHoop(g, 'near'), far: makeHoop(g, 'far') }))[which]
 }
 
-interface TwoSides {
+export interface TwoSides {
   readonly left: readonly Stretch[]
   readonly right: readonly Stretch[]
 }
@@ -273,7 +301,7 @@ function makeHoop(g: TwinHoopGeometry, which: 'near' | 'far'): TwoSides {
 }
 
 /** A stretch along the posts from a normal direction down to a lower one, in the plane z. */
-function side(g: TwinHoopGeometry, from: number, to: number, z: number): Segment[] {
+export function side(g: TwinHoopGeometry, from: number, to: number, z: number): Segment[] {
   return arcSegments(g.outline, to, from, g.post.offset, z).map(reverseSegment).reverse()
 }
 
@@ -306,9 +334,9 @@ export const carrierStretches = (g: TwinHoopGeometry, index: number): TwoSides =
 
 const carriersMade = remember<TwinHoopGeometry, readonly TwoSides[]>(16)
 
-/** As it lies on the right; the left one differs by how much its coils take. */
-function makeCarrier(g: TwinHoopGeometry, index: number, which: 'left' | 'right'): readonly Stretch[] {
-  const { shape, post } = g
+/** A carrier's half as it lies on the right, from its middle to where it comes along the stone. */
+export function upToPosts(g: TwinHoopGeometry, index: number): Stretch[] {
+  const { shape } = g
   const { shankSize: ds } = shape
   const z = (index - (shape.shank - 1) / 2) * ds
   const out: Stretch[] = []
@@ -337,6 +365,15 @@ function makeCarrier(g: TwinHoopGeometry, index: number, which: 'left' | 'right'
     put('neck', 'neck', { kind: 'line', from: [ds / 2, join + shape.neck, z], to: [ds / 2, join, z] })
     put('shoulder', 'shoulder', ...shoulderPath(spec, z).map(reverseSegment).reverse())
   }
+  return out
+}
+
+/** As it lies on the right; the left one differs by how much its coils take. */
+export function makeCarrier(g: TwinHoopGeometry, index: number, which: 'left' | 'right'): readonly Stretch[] {
+  const { shape, post } = g
+  const z = (index - (shape.shank - 1) / 2) * shape.shankSize
+  const out = upToPosts(g, index)
+  const put = (id: string, kind: string, ...segments: Segment[]) => out.push({ id, kind, segments })
   for (const [id, from, to] of postPlaces(g, which))
     put(id, id === 'near' || id === 'far' ? 'tied' : 'side', ...side(g, from, to, z))
   // turned back over the coil: half a circle outward, then straight
@@ -362,7 +399,7 @@ function makeCarrier(g: TwinHoopGeometry, index: number, which: 'left' | 'right'
 }
 
 /** Seen in the mirror x = 0, for the left side. */
-const mirroredX = (s: Stretch): Stretch => ({
+export const mirroredX = (s: Stretch): Stretch => ({
   ...s,
   segments: s.segments.map((seg) => moveSegment(seg, mirrorX, mirrorX)),
 })

@@ -5,7 +5,7 @@ import { MINUTES } from './minutes.js'
 import { bindingStock, hoopStock, shankStock, type TwinHoopOptions } from './options.js'
 
 /** Where on a rod the wire's spring-back is taken as the middle of its metal's range. */
-const rodFor = (o: TwinHoopOptions, thickness: number, inside: number): number =>
+export const rodFor = (o: TwinHoopOptions, thickness: number, inside: number): number =>
   mandrelFor(springsOf(alloy(o.alloy), o.temper, { section: 'round', thickness }).mid, inside)
 
 /**

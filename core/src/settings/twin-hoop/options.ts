@@ -24,11 +24,20 @@ export interface TwinHoopOptions {
   readonly leave: number
   readonly binding: 'half-round' | 'round'
   readonly bindingSize: string
+  /** Hoops and carriers each a wire, or all of it worked from one. */
+  readonly work: 'several wires' | 'one wire'
   readonly margin: number
 }
 
+/** What plans that were saved before this choice existed have for it. */
+export const BEFORE = { work: 'several wires' } as const
+
 /** Options of this family out of the general record; the schema has checked them. */
-export const readOptions = (options: Options): TwinHoopOptions => options as unknown as TwinHoopOptions
+export function readOptions(options: Options): TwinHoopOptions {
+  const o = { ...BEFORE, ...options } as unknown as TwinHoopOptions
+  // one wire is as thick in its hoops as in its shank, which is a single one
+  return o.work === 'one wire' ? { ...o, size: o.shankSize, shank: 1 } : o
+}
 
 const round = (o: TwinHoopOptions, size: string): Stock => ({
   alloy: o.alloy,
@@ -54,6 +63,10 @@ export const carriers = (o: Pick<TwinHoopOptions, 'mount' | 'shank'>): number =>
 /** Radius by which a carrier's end is turned back over a coil: over it, and no tighter than its wire bends. */
 export const hookRadius = (o: TwinHoopOptions): number =>
   Math.max((wireSize(o.size).mm + wireSize(o.shankSize).mm) / 2, 1.05 * leastBend(o, o.shankSize))
+
+/** Radius by which a shank turns into its far hoop where all is one wire. */
+export const turnRadius = (o: TwinHoopOptions): number =>
+  Math.max(1.5 * wireSize(o.shankSize).mm, 1.6 * leastBend(o, o.shankSize))
 
 /** Least centreline radius of a bend in round wire of this size: its limit of inside radius over thickness, and half the thickness. */
 export const leastBend = (o: Pick<TwinHoopOptions, 'alloy' | 'temper'>, size: string): number =>

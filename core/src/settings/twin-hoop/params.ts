@@ -1,8 +1,10 @@
 import type { Stone } from '../../stone/index.js'
 import { ALLOYS, WIRE_SIZES } from '../../wire/index.js'
 import type { Param } from '../family.js'
+import { BEFORE } from './options.js'
 
 const RING = { option: 'mount', equals: 'ring' } as const
+const SEVERAL = { option: 'work', equals: 'several wires' } as const
 const PENDANT = { option: 'mount', equals: 'pendant' } as const
 
 /** Choices of two hoops. Limits that hang on the stone scale with it. */
@@ -22,6 +24,7 @@ export function params(stone: Stone): readonly Param[] {
   })
   return [
     { id: 'mount', group: 'worn', kind: 'choice', values: ['ring', 'pendant'] },
+    { id: 'work', group: 'wire', kind: 'choice', values: ['several wires', 'one wire'], before: BEFORE.work },
     { id: 'ring', group: 'worn', kind: 'number', unit: 'mm', min: 10, max: 27, step: 0.1, shownWhen: RING },
     { id: 'shank', group: 'worn', kind: 'integer', unit: 'wires', min: 1, max: 4, step: 1, shownWhen: RING },
     { id: 'bulge', group: 'worn', kind: 'number', unit: 'mm', min: -2, max: 2, step: 0.1, shownWhen: RING },
@@ -31,7 +34,7 @@ export function params(stone: Stone): readonly Param[] {
     hoop('hoop'),
     { id: 'play', group: 'hoops', kind: 'number', unit: 'mm', min: 0, max: 1.5, step: 0.1 },
     { id: 'turns', group: 'hoops', kind: 'integer', unit: 'turns', min: 1, max: 4, step: 1 },
-    { id: 'size', group: 'wire', kind: 'choice', values: wires },
+    { id: 'size', group: 'wire', kind: 'choice', values: wires, shownWhen: SEVERAL },
     { id: 'shankSize', group: 'wire', kind: 'choice', values: wires },
     { id: 'alloy', group: 'wire', kind: 'choice', values: ALLOYS.map((a) => a.id) },
     { id: 'temper', group: 'wire', kind: 'choice', values: ['dead soft', 'half hard'] },

@@ -1,6 +1,7 @@
 import { remember } from '../../geom/index.js'
 import { pathLength, stationsOf, type Path } from '../../path/index.js'
 import { coveredShare } from '../shared/covered.js'
+import { oneWireStretches } from './oneWire.js'
 import { asWorn, carrierStretches, hoopStretches, type TwinHoopGeometry } from './geometry.js'
 
 interface Seen {
@@ -17,6 +18,10 @@ function workOut(g: TwinHoopGeometry): Seen[] {
   const path = (list: Parameters<typeof asWorn>[1]): Path => ({
     segments: asWorn(ring, list).flatMap((s) => s.segments),
   })
+  if (g.shape.bend !== undefined) {
+    const { left, right } = oneWireStretches(g)
+    return [left, right].map((list) => ({ path: path(list), size: shankSize }))
+  }
   return [
     ...(['near', 'far'] as const).flatMap((which) => {
       const { left, right } = hoopStretches(g, which)

@@ -6,7 +6,7 @@ export const text: FamilyText = {
   about:
     'A ball or an egg lies between two hoops narrower than it. Each hoop is wound round the shank, or round the wire of a bail, at both sides.',
   school:
-    'Two hoops and a carrier, each cut to length. Other makers work the whole from one wire, or tie the hoops with fine wire instead of winding their ends.',
+    'Two hoops and a carrier, each cut to length, or the whole worked from one wire. Other makers tie the hoops with fine wire instead of winding their ends.',
   groups: { worn: 'How it is worn', hoops: 'What holds the stone', wire: 'Wire' },
   params: {
     mount: 'Worn as',
@@ -20,6 +20,7 @@ export const text: FamilyText = {
     hoop: 'Far hoop, inside',
     play: 'Play',
     turns: 'Turns of each end',
+    work: 'Worked from',
     size: 'Hoop wire',
     shankSize: 'Shank or bail wire',
     alloy: 'Metal',
@@ -38,6 +39,8 @@ export const text: FamilyText = {
     turn: 'up from the finger',
     side: 'along the stone',
     tied: 'under the hoops’ turns',
+    bend: 'turn into the hoop',
+    climb: 'turns up the side',
     hook: 'turned-back ends',
     loop: 'bail loop',
     leg: 'legs of the loop',
@@ -46,6 +49,7 @@ export const text: FamilyText = {
     allowance: 'spare at the ends',
   },
   wires: {
+    one: 'The wire',
     near: 'Near hoop',
     far: 'Far hoop',
     hanger: 'Bail wire',
@@ -60,6 +64,7 @@ export const text: FamilyText = {
     palm: 'back of the shank',
     'near-left': 'near hoop, in passing',
     'near-right': 'near hoop, ends',
+    climb: 'up the side',
     'far-left': 'far hoop, in passing',
     'far-right': 'far hoop, ends',
   },
@@ -79,6 +84,8 @@ export const text: FamilyText = {
     'twin-hoop.row': 'Two hoops hold one stone. This is a row: measure one of them by itself.',
     'twin-hoop.coils-meet':
       'With {turns} turns at each end the coils of both hoops run into each other on the side by {lacks:1} mm. Fewer turns, narrower hoops, or thinner wire.',
+    'twin-hoop.no-climb':
+      'The hoops lie so near to each other that the one wire has no room to climb from the far to the near one: {lacks:1} mm are lacking. Narrower hoops, or thinner wire.',
     'twin-hoop.shank-apart':
       'With the stone {bulge:1} mm into the finger’s opening no curve leads from the shank to its sides. Bring it nearer to 0.',
     'twin-hoop.coil-in-shank':
@@ -114,6 +121,81 @@ export const text: FamilyText = {
       title: 'Lay everything ready',
       say: '{hoops} for both hoops, {shank} for the rest, {binding} for binding. Flush cutter, round-nose, flat-nose and nylon-jaw pliers, a rod and a mandrel, rule, fine marker, tape.',
       caution: 'Eye protection on before the first cut.',
+    },
+    'gather-one': {
+      title: 'Lay everything ready',
+      say: '{wire}, one piece for everything. Flush cutter, round-nose, flat-nose and nylon-jaw pliers, a rod and a mandrel, rule, fine marker.',
+      caution: 'Eye protection on before the first cut.',
+    },
+    'gather-one-bound': {
+      title: 'Lay everything ready',
+      say: '{wire}, one piece for everything, and {binding} for the neck. Flush cutter, round-nose, flat-nose and nylon-jaw pliers, a rod, rule, fine marker.',
+      caution: 'Eye protection on before the first cut.',
+    },
+    'cut-one': {
+      title: 'Cut the wire',
+      say: 'Cut one wire to the length on the cut list. Curl its ends back: a long end whips.',
+      look: 'Measure it again before it is bent.',
+      caution: 'Hold both ends: cut pieces fly.',
+    },
+    'mark-one': {
+      title: 'Mark the wire',
+      say: 'Mark its middle, and where the turns begin and end, as the cut list says.',
+      look: 'The long end is the right one.',
+    },
+    'shape-shank-one': {
+      title: 'Bend the shank',
+      say: 'From its middle bend the wire round a mandrel of {mandrel:1} mm (it springs open to {ring:1} mm), then out and along both sides of the stone.',
+      look: 'Both sides stand equally high and equally far from the stone.',
+      caution: 'Try the ring on before anything is wound round it.',
+    },
+    'wind-one-far': {
+      title: 'Turn the right end into the far hoop',
+      say: 'Turn the right end to the front at its mark and wind the far hoop with it round a rod of {rod:1} mm, once round and back to the right side; it springs open to {inside:1} mm.',
+      look: 'It lies between both sides, its two halves a wire or two apart.',
+    },
+    'coil-one-far': {
+      title: 'Wind the far hoop in passing',
+      say: 'At the left side wind the hoop once round, outside and back in, at its marks.',
+      look: 'The hoop stands square to the sides.',
+    },
+    'try-one': {
+      title: 'Try the stone',
+      say: 'Lay the stone in the far hoop from the open side. It should rest on the hoop all round and stand free of both sides.',
+      look: 'It does not drop through.',
+    },
+    'seat-one': {
+      title: 'Stone in',
+      say: 'Seat the stone in the far hoop, best side out.',
+      look: 'The far hoop does not reach the stone’s widest place.',
+    },
+    climb: {
+      title: 'Climb the right side',
+      say: 'Wind the wire {turns} turns round the right side toward the open hoop: {packed} packed, the last one long, up to the mark of the near hoop.',
+      look: 'It arrives inside the side, at the mark.',
+      caution: 'Guard the stone with a strip of leather under the pliers.',
+    },
+    'wind-one-near': {
+      title: 'Lay the near hoop over the stone',
+      say: 'Bend the near hoop by hand over a rod of {rod:1} mm, {inside:1} mm inside, and lay it on the stone.',
+      look: 'It does not reach the stone’s widest place.',
+    },
+    'coil-one-near': {
+      title: 'Wind the near hoop in passing',
+      say: 'Press it down on the stone and wind it once round the left side at its marks.',
+      look: 'Both halves are equally far from the far hoop.',
+      caution: 'Press the wire, not the stone.',
+    },
+    'coil-one-end': {
+      title: 'Close the near hoop',
+      say: 'At the right side wind the end {turns} turns, away from the far hoop, drawing the hoop down onto the stone.',
+      look: 'The stone turns, but does not lift.',
+      caution: 'Hold the stone low over a cloth.',
+    },
+    'hook-one': {
+      title: 'Turn the left end back',
+      say: 'Turn the end of the left side outward and back over the far hoop’s turn, and press it flat.',
+      look: 'The hoop cannot slide off.',
     },
     straighten: {
       title: 'Straighten and clean',

@@ -14,7 +14,8 @@ import {
   type TwinHoopShape,
 } from './geometry.js'
 import { MINUTES } from './minutes.js'
-import { hookRadius, readOptions } from './options.js'
+import { climbTurns, oneWireStretches } from './oneWire.js'
+import { hookRadius, readOptions, turnRadius } from './options.js'
 
 type Numbers = Readonly<Record<string, number>>
 type Words = Readonly<Record<string, string>>
@@ -37,6 +38,7 @@ const shapeOf = (x: Numbers, w: Words): TwinHoopShape => ({
   neck: x.neck ?? 5,
   leave: x.leave ?? 24,
   hook: x.hook ?? 2,
+  ...(x.bend === undefined ? {} : { bend: x.bend }),
 })
 
 const geometryFrom = (x: Numbers, w: Words): TwinHoopGeometry => geometryOf(shapeOf(x, w))
@@ -56,7 +58,30 @@ const stretchFrom =
   }
 const stretch = (id: string, text: string) => ({ unit: 'mm' as const, text, of: stretchFrom(id) })
 
+/** Length of one named stretch of a piece that is worked from one wire. */
+function oneFrom(x: Numbers, w: Words): number {
+  const found = oneWireStretches(geometryFrom(x, w))[w.side as 'left' | 'right'].find(
+    (s) => s.id === w.stretch,
+  )
+  return found ? pathLength({ segments: found.segments }) : NaN
+}
+
 export const hoopFormulas = {
+  'hoops.one': {
+    unit: 'mm',
+    text: 'the stretch “{stretch}” of the {side} end, along the path of the one wire, {size} thick: hoops {seat} and {hoop} inside, {turns} turns, a play of {play}',
+    of: oneFrom,
+  },
+  'hoops.count.turns.one': {
+    unit: 'turns',
+    text: 'all turns: {binds} of the binding, {climb} up the side, 1 in passing at each hoop, {turns} at the end',
+    of: ({ binds, climb, turns }) => binds! + climb! + 2 + turns!,
+  },
+  'hoops.climb': {
+    unit: 'turns',
+    text: 'turns up the side: as many packed as an end is wound ({turns}), where the way between the hoops has room, and one for the rest of the way',
+    of: (x, w) => climbTurns(geometryFrom(x, w)) + 1,
+  },
   'hoops.radius': {
     unit: 'mm',
     text: 'radius to the wire’s middle of the {hoop} hoop’s half {face} the stone: {far} and {near} inside, of {size}, the halves half a wire nearer to and farther from the stone’s middle',
@@ -191,7 +216,27 @@ function leavesOf(stone: Stone, options: Options) {
     o.mount === 'ring'
       ? { ring: chosen('ring', o.ring), bulge: chosen('bulge', o.bulge) }
       : { leave: chosen('leave', o.leave, '°') }
-  return { o, stoneIs, hoops, worn, chosen, bail: chosen('bail', o.bail), neck: chosen('neck', o.neck) }
+  const bend: Record<string, Quantity> =
+    o.work === 'one wire'
+      ? {
+          bend: leaf(
+            'table',
+            `radius to turn ${o.shankSize} into the hoop`,
+            turnRadius(o),
+            'mm',
+            ALLOY_SOURCE,
+          ),
+        }
+      : {}
+  return {
+    o,
+    stoneIs,
+    hoops: { ...hoops, ...bend } as Record<string, Quantity>,
+    worn,
+    chosen,
+    bail: chosen('bail', o.bail),
+    neck: chosen('neck', o.neck),
+  }
 }
 
 /** Length of a stretch of a wire by its name, with its working. */
@@ -229,6 +274,15 @@ export function lengthsFor(
     return work('hoops.half', { radius })
   }
   const make = (wire: string, id: string, side: 'left' | 'right'): Quantity => {
+    // the neck is a choice itself
+    if (wire === 'one' && id !== 'neck')
+      return work('hoops.one', {
+        ...all,
+        ...(o.mount === 'pendant' ? { bail, neck } : {}),
+        hook,
+        stretch: word('stretch', id),
+        side: word('end', side),
+      })
     const which = { which: word('hoop', id === 'near' || id === 'far' ? id : wire) }
     switch (id) {
       case 'front':
@@ -272,7 +326,8 @@ export function lengthsFor(
   }
   const known = new Map<string, Quantity>()
   return (wire, id, side) => {
-    const key = wire === 'near' || wire === 'far' ? `${wire} ${id} ${side}` : `${id} ${side}`
+    const key =
+      wire === 'near' || wire === 'far' || wire === 'one' ? `${wire} ${id} ${side}` : `${id} ${side}`
     const found = known.get(key) ?? make(wire, id, side)
     known.set(key, found)
     return found
@@ -354,11 +409,13 @@ export function efforts(
   options: Options,
   turns: Readonly<Record<string, Quantity>>,
 ): EffortWorking[] {
-  const { o, hoops } = leavesOf(stone, options)
+  const { o, hoops, worn, bail, neck } = leavesOf(stone, options)
   const once = fixed('times in a piece', 1)
   const bound = o.mount === 'pendant' || o.shank > 1
   const several = o.mount === 'ring' && o.shank > 1
-  const wires = work('hoops.count.wires', { shank: hoops.shank! })
+  const one = o.work === 'one wire'
+  const wires = one ? fixed('wires', 1) : work('hoops.count.wires', { shank: hoops.shank! })
+  const binds = bound ? work('hoops.count.sum', turns) : fixed('turns of a binding', 0)
   return effortsOf(MINUTES, {
     gather: once,
     straighten: once,
@@ -367,13 +424,16 @@ export function efforts(
     ...(several ? { align: once, unclamp: once } : {}),
     wind: fixed('hoops', 2),
     shape: o.mount === 'pendant' ? fixed('loop and sides', 2) : once,
-    turn: work('hoops.count.turns', {
-      binds: bound ? work('hoops.count.sum', turns) : fixed('turns of a binding', 0),
-      turns: hoops.turns!,
-    }),
+    turn: one
+      ? work('hoops.count.turns.one', {
+          binds,
+          climb: work('hoops.climb', { ...hoops, ...worn, ...(bound ? { bail, neck } : {}) }),
+          turns: hoops.turns!,
+        })
+      : work('hoops.count.turns', { binds, turns: hoops.turns! }),
     try: once,
     seat: once,
-    hook: work('hoops.count.hooks', { shank: hoops.shank! }),
+    hook: one ? fixed('ends turned back', 1) : work('hoops.count.hooks', { shank: hoops.shank! }),
     trim: once,
   })
 }
