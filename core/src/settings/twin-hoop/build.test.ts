@@ -200,3 +200,26 @@ describe('two hoops worked from one wire', () => {
     expect(said({ hoop: 13.9, seat: 13.9 }).map((f) => f.code)).toContain('twin-hoop.no-climb')
   })
 })
+
+it('outputs of two hoops are the true extents of their wires and the stone', () => {
+  for (const e of examples.sound) {
+    const design = twinHoop.build(e.stone, e.options)
+    const out = Object.fromEntries(
+      twinHoop.outputs(e.stone, e.options).map((o) => [o.id, Number(o.quantity.value)]),
+    )
+    for (const [k, id] of [
+      [0, 'width'],
+      [1, 'height'],
+      [2, 'thick'],
+    ] as const) {
+      const half = (k === 1 ? e.stone.length : e.stone.width) / 2
+      let [low, high] = [-half, half]
+      for (const w of design.wires)
+        for (const { at } of stationsOf(w.path, 0, pathLength(w.path), 0.05)) {
+          low = Math.min(low, at.p[k] - w.stock.size.mm / 2)
+          high = Math.max(high, at.p[k] + w.stock.size.mm / 2)
+        }
+      expect(out[id]).toBeCloseTo(high - low, 1)
+    }
+  }
+})

@@ -15,7 +15,7 @@ import {
 } from './geometry.js'
 import { MINUTES } from './minutes.js'
 import { climbTurns, oneWireStretches } from './oneWire.js'
-import { hookRadius, readOptions, turnRadius } from './options.js'
+import { hookRadius, readOptions, turnRadius, type TwinHoopOptions } from './options.js'
 
 type Numbers = Readonly<Record<string, number>>
 type Words = Readonly<Record<string, string>>
@@ -239,6 +239,10 @@ function leavesOf(stone: Stone, options: Options) {
   }
 }
 
+/** Radius by which the carriers' ends are turned back. */
+const hookLeaf = (o: TwinHoopOptions): Quantity =>
+  leaf('table', `radius to turn ${o.shankSize} back`, hookRadius(o), 'mm', ALLOY_SOURCE)
+
 /** Length of a stretch of a wire by its name, with its working. */
 export function lengthsFor(
   stone: Stone,
@@ -259,7 +263,7 @@ export function lengthsFor(
     shank: shank!,
   }
   const wound = { ...plain, turns: turns! }
-  const hook = leaf('table', `radius to turn ${o.shankSize} back`, hookRadius(o), 'mm', ALLOY_SOURCE)
+  const hook = hookLeaf(o)
   const word = (name: string, value: string) => leaf('table', name, value, 'word', 'the family')
   const half = (which: string, face: 'front' | 'back'): Quantity => {
     if (egg) return work(`hoops.${face}`, { ...plain, which: word('hoop', which) })
@@ -353,7 +357,7 @@ export function joints(stone: Stone, options: Options): Record<string, JointWork
 export function outputs(stone: Stone, options: Options): NamedQuantity[] {
   const { o, hoops, worn, bail, neck } = leavesOf(stone, options)
   const ring = o.mount === 'ring'
-  const all = { ...hoops, ...worn, ...(ring ? {} : { bail, neck }) }
+  const all = { ...hoops, ...worn, hook: hookLeaf(o), ...(ring ? {} : { bail, neck }) }
   const axis = (id: 'x' | 'y' | 'z') => ({
     ...all,
     axis: leaf('table', 'axis', id, 'word', 'the piece’s frame'),
@@ -400,7 +404,12 @@ export function outputs(stone: Stone, options: Options): NamedQuantity[] {
 
 const faceOf = (stone: Stone, options: Options): Quantity => {
   const { o, hoops, worn, bail, neck } = leavesOf(stone, options)
-  return work('hoops.face', { ...hoops, ...worn, ...(o.mount === 'ring' ? {} : { bail, neck }) })
+  return work('hoops.face', {
+    ...hoops,
+    ...worn,
+    hook: hookLeaf(o),
+    ...(o.mount === 'ring' ? {} : { bail, neck }),
+  })
 }
 
 /** Minutes by kind of step. */
