@@ -210,18 +210,3 @@ export function withBead(basis: FrameBasis, design: Design): Design {
     accents: [...design.accents, accent],
   }
 }
-
-/** Share of a circle's area at (0, y) that lies inside the stone's edge, by a raster of 80 across. */
-export function discInside({ solid }: FrameSide, y: number, radius: number): number {
-  const edge = solid.edge ?? solid.outline
-  const n = 80
-  let [all, inside] = [0, 0]
-  for (let i = 0; i < n; i++)
-    for (let j = 0; j < n; j++) {
-      const [u, v] = [((i + 0.5) / n) * 2 - 1, ((j + 0.5) / n) * 2 - 1]
-      if (u * u + v * v > 1) continue
-      all++
-      if (outlineNearest(edge, u * radius, y + v * radius).distance < 0) inside++
-    }
-  return inside / all
-}

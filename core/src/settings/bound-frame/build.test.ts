@@ -113,6 +113,22 @@ describe('bound frame', () => {
     }
   })
 
+  it('front to back reaches to a bead and a ball, where they stand out', () => {
+    for (const change of [
+      { bead: 6, leave: 40, frontBends: [3.2, 8.8], backBends: [3.2, 8.8] },
+      { ball: 7 },
+    ]) {
+      const options = { ...FRAME, foot: 5, tail: 0, ...change }
+      const thick = (o: object) =>
+        Number(boundFrame.outputs(OVAL, o as never).find((x) => x.id === 'thick')!.quantity.value)
+      const [accent] = boundFrame.build(OVAL, options).accents
+      const plain = thick({ ...options, bead: 0, ball: 0 })
+      // the dome's front lies 6 mm before the middle of its wall
+      expect(thick(options) - plain).toBeCloseTo(Math.max(0, accent!.centre[2] + accent!.radius - 6), 6)
+      expect(thick(options)).toBeGreaterThan(plain)
+    }
+  })
+
   it('outputs are the true extents of the drawing', () => {
     for (const stone of [OVAL, { ...OVAL, outline: 'round' as const, length: 24, width: 24 }]) {
       const options = { ...FRAME, foot: 8, tail: 0 }
@@ -511,5 +527,63 @@ describe('a bead above the stone', () => {
     expect(
       boundFrame.fits(OVAL, { ...WITH, leave: 20, neckRadius: 2, bindingSize: '18 AWG' }).map((f) => f.code),
     ).toContain('bound-frame.bead-no-room')
+  })
+})
+
+describe('a ball on the shoulder', () => {
+  const WITH = { ...FRAME, ball: 4, tail: 20, swirls: '2' }
+  const design = boundFrame.build(OVAL, WITH)
+  const ball = design.accents.find((a) => a.id === 'ball')!
+  const front = design.wires.find((w) => w.id === 'front')!
+
+  it('lies in turns of the front wire’s right end, clear of the stone and of the rest of the frame', () => {
+    expect(boundFrame.fits(OVAL, WITH).map((f) => f.code)).toEqual([])
+    const solid = solidOf(fullStone(OVAL))
+    const coil = front.parts.filter((p) => p.kind === 'coil' || p.id === 'tied-right')
+    for (const { s0, s1 } of coil)
+      for (let s = s0; s <= s1; s += 0.2) {
+        const { p, t } = pathAt(front.path, s)
+        expect(dist(p, ball.centre)).toBeCloseTo(2 + 0.406, 2)
+        expect(gapAt(p, solid.nearest(...p), sectionAt(front, s, t)).gap).toBeGreaterThan(0)
+      }
+    // nothing else comes into the sphere that the coil takes
+    const [start] = [coil[0]!.s0]
+    let least = Infinity
+    for (const w of design.wires)
+      for (const { s, at } of stationsOf(w.path, 0, pathLength(w.path), 0.1))
+        if (w !== front || s < start - 6) least = Math.min(least, dist(at.p, ball.centre))
+    expect(least).toBeGreaterThan(2 + 0.812 + 0.3)
+  })
+
+  it('its coil comes to the frame where it is tied, and its left end is a swirl as asked', () => {
+    const tied = front.parts.find((p) => p.id === 'tied-right')!
+    const middle = pathAt(front.path, (tied.s0 + tied.s1) / 2).p
+    const shoulder = front.parts.filter((p) => /side|shoulder/.test(p.kind) && p.id.endsWith('right'))
+    let least = Infinity
+    for (const { s0, s1 } of shoulder)
+      for (let s = s0; s < s1; s += 0.05) least = Math.min(least, dist(pathAt(front.path, s).p, middle))
+    expect(least).toBeGreaterThan(0.8)
+    expect(least).toBeLessThan(0.812 + 0.7)
+    expect(design.free.map((f) => `${f.wire} ${f.part}`)).toEqual(['front tail-left'])
+    const steps = design.operations.map((o) => o.id)
+    for (const id of ['coil-ball', 'tie-ball', 'close-ball', 'curl-front']) expect(steps).toContain(id)
+  })
+
+  it('hides of the face what its coil lies before, and says what it cannot be combined with', () => {
+    const face = (options: object) =>
+      Number(boundFrame.outputs(OVAL, options as never).find((o) => o.id === 'face')!.quantity.value)
+    let before = 0
+    const n = 500
+    for (let i = 0; i < n; i++)
+      for (let j = 0; j < n; j++) {
+        const [u, v] = [((i + 0.5) / n) * 6 - 3, ((j + 0.5) / n) * 6 - 3]
+        const [x, y] = [u + ball.centre[0], v + ball.centre[1]]
+        if (Math.hypot(u, v) < 2.812 && (x / 11) ** 2 + (y / 15) ** 2 < 1) before++
+      }
+    const share = (before * (6 / n) ** 2 * 100) / (Math.PI * 11 * 15)
+    expect(face({ ...WITH, ball: 0 }) - face(WITH)).toBeCloseTo(share, 1)
+    const codes = (change: object) => boundFrame.fits(OVAL, { ...WITH, ...change }).map((f) => f.code)
+    expect(codes({ tailOver: '2' })).toContain('bound-frame.ball-and-tail')
+    expect(codes({ ball: 1 })).toContain('bound-frame.ball-no-room')
   })
 })

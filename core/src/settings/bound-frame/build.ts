@@ -21,10 +21,12 @@ import type { Hand, Options } from '../family.js'
 import { bind } from '../shared/bind.js'
 import { bailRuns, bailSegments } from '../shared/rolledBail.js'
 import { bendSegment } from '../shared/faceBend.js'
+import { TIED_COIL } from '../shared/coilAccent.js'
 import { curledTail } from '../shared/tail.js'
 import { bendsOf, frameBasis, halfOf, partRange, wireHeight, wireId, type FrameBasis } from './basis.js'
 import { withBead } from './bead.js'
-import { endsOf } from './ends.js'
+import { ballAccent, ballOf } from './ball.js'
+import { endsOf, isCoiled } from './ends.js'
 import { shoulderSwirl } from './shoulderSwirl.js'
 import { withTails } from './tailOver.js'
 import { bindingStock, frameStock, twistPitch, type BoundFrameOptions } from './options.js'
@@ -37,6 +39,11 @@ interface Piece {
   readonly id: string
   readonly kind: string
   readonly segments: readonly Segment[]
+}
+
+/** @throws RangeError always */
+function noBall(): never {
+  throw new RangeError('a ball has no place on the shoulder')
 }
 
 /** The right half of wire i from the middle of the foot to its end, in named pieces. */
@@ -83,6 +90,14 @@ function halfPieces(basis: FrameBasis, i: number, side: 'left' | 'right'): Piece
     const bail = { inside: o.bail, thickness: a, binder: line.binder, neck: o.neck }
     const { bound, bare } = bailSegments(bail, top)
     out.push({ id: 'bail', kind: 'bail', segments: bound }, { id: 'bare', kind: 'bare', segments: bare })
+  } else if (isCoiled(o, i, side)) {
+    const { coil } = ballOf(basis) ?? noBall()
+    out.push(
+      { id: 'tail', kind: 'tail', segments: coil.lead },
+      { id: 'coil', kind: 'coil', segments: coil.first },
+      { id: 'tied', kind: 'tied', segments: coil.tied },
+      { id: 'over', kind: 'coil', segments: coil.rest },
+    )
   } else if (endsOf(o, i) === 'shoulder') {
     out.push({ id: 'tail', kind: 'tail', segments: shoulderSwirl(basis, i, side) })
   } else if (endsOf(o, i) === 'above') {
@@ -138,6 +153,7 @@ function frameWire(basis: FrameBasis, i: number): Wire {
   const flat: Roll[] = [{ s0: 0, s1: length, face: [0, 0, 1] }]
   const finish =
     i === 0 ? ('tucked' as const) : endsOf(o, i) === 'cut' ? ('cut flush' as const) : ('curled' as const)
+  const coiled = isCoiled(o, i, 'right')
   const first = pathAt(path, 0)
   const last = pathAt(path, length)
   return {
@@ -148,7 +164,7 @@ function frameWire(basis: FrameBasis, i: number): Wire {
     roll: i === 0 ? roll : flat,
     ends: [
       { place: first.p, direction: [-first.t[0], -first.t[1], -first.t[2]], finish },
-      { place: last.p, direction: last.t, finish },
+      { place: last.p, direction: last.t, finish: coiled ? ('tucked' as const) : finish },
     ],
     parts,
     anchor,
@@ -223,9 +239,23 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
     .slice(1)
     .flatMap((w) =>
       (['left', 'right'] as const)
-        .filter(() => endsOf(o, wires.indexOf(w)) === 'above')
+        .filter((side) => endsOf(o, wires.indexOf(w)) === 'above' && !isCoiled(o, wires.indexOf(w), side))
         .map((side) => ({ wire: w.id, part: `tail-${side}`, budget: o.tail })),
     )
+  const ball = ballOf(basis)
+  const front = wires[n - 1]!
+  if (ball)
+    joints.push({
+      ...bind({
+        id: 'ball',
+        members: [{ wire: front.id, ...partRange(front, 'tied-right') }],
+        binder,
+        columns: 1,
+        rows: 2,
+        length: TIED_COIL,
+      }),
+      hold: 'pin',
+    })
   const plain: Design = {
     version: 1,
     family: 'bound-frame',
@@ -234,7 +264,7 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
     wires,
     joints,
     free,
-    accents: [],
+    accents: ball ? [ballAccent(ball)] : [],
     operations: [],
   }
   const hour = Number(o.tailOver)

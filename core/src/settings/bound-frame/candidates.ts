@@ -168,6 +168,7 @@ export function plainFrameOptions(
     swirlPlace: 'above',
     tailOver: 'no',
     bead: 0,
+    ball: 0,
     margin: 10,
   }
 }

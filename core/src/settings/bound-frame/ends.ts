@@ -18,6 +18,10 @@ export function endsOf(o: BoundFrameOptions, i: number): Ends {
   return o.tail > 0 ? 'above' : 'cut'
 }
 
+/** Is this end of wire i wound to a coil that holds a ball: the front wire's right one. */
+export const isCoiled = (o: BoundFrameOptions, i: number, side: 'left' | 'right'): boolean =>
+  o.ball > 0 && side === 'right' && i === o.wires - 1
+
 /** Wires whose ends become this, from behind to the front. */
 export const wiresWith = (o: BoundFrameOptions, ends: Ends): readonly number[] =>
   Array.from({ length: o.wires - 1 }, (_, k) => k + 1).filter((i) => endsOf(o, i) === ends)

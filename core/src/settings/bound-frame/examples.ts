@@ -125,6 +125,7 @@ export const examples: FamilyExamples = {
     swirls: (['0', '2', '4', 'every end'] as const)[Math.floor(random() * 4)]!,
     swirlPlace: random() < 0.5 ? 'above' : 'on the shoulders',
     tailOver: random() < 0.3 ? '1.5' : 'no',
+    ball: random() < 0.25 ? 3 + Math.round(random() * 6) / 2 : 0,
     bead: random() < 0.35 ? 2 + Math.round(random() * 6) / 2 : 0,
     footForm: (['arc', 'straight', 'V'] as const)[Math.floor(random() * 3)]!,
     footGap: Math.round(random() * 12) / 10,

@@ -1,3 +1,4 @@
+import { dist, type Vec3 } from '../../geom/index.js'
 import type { Design } from '../../design/index.js'
 import type { Finding } from '../../finding/index.js'
 import { leastRadius, pathLength, stationsOf } from '../../path/index.js'
@@ -11,11 +12,13 @@ import {
 } from '../../stone/index.js'
 import { numberOf } from '../../working/index.js'
 import type { Options } from '../family.js'
+import { beadHalf } from '../shared/beadAccent.js'
 import { bendGap } from '../shared/faceBend.js'
 import { kindWord } from '../shared/kindWord.js'
 import { bailRuns } from '../shared/rolledBail.js'
 import { swirlSeat } from '../shared/swirl.js'
 import { bendsOf, frameBasis, halfOf, overHollow, type FrameBasis, type FrameSide } from './basis.js'
+import { ballOf, type PlacedBall } from './ball.js'
 import { beadOf } from './bead.js'
 import { places } from './candidates.js'
 import { wiresWith } from './ends.js'
@@ -56,6 +59,20 @@ function footGapOf({ line, stations }: FrameSide): number {
     ...stationsOf(path, 0, pathLength(path), 0.25).map(
       ({ at }) => outlineNearest(line.outline, at.p[0], at.p[1]).distance - line.thickness / 2,
     ),
+  )
+}
+
+/** Does a ball's coil come into the bead beside it, or into the turns of its wire. */
+function meetsBead(basis: FrameBasis, { centre, around }: PlacedBall): boolean {
+  const bead = beadOf(basis)
+  if (!bead) return false
+  const { on, right } = bead
+  const { through, turns } = beadHalf(right, on)
+  const path = { segments: [...through, ...turns] }
+  const near = (p: Vec3, r: number) => dist(p, centre) < around + r
+  return (
+    near([0, on.y, on.z], on.radius) ||
+    stationsOf(path, 0, pathLength(path), 0.2).some(({ at }) => near(at.p, on.fine / 2))
   )
 }
 
@@ -133,6 +150,13 @@ export function fits(stone: Stone, options?: Options): Finding[] {
   if (roomy && o.bead > 0 && !beadOf(basis)) {
     const leave = leaveForBead(stone, options)
     say('bead-no-room', 'error', 'bead', { bead: o.bead }, leave ?? { field: 'bead', value: 0 })
+  }
+  if (roomy && o.ball > 0) {
+    const ball = ballOf(basis)
+    if (o.tailOver !== 'no') say('ball-and-tail', 'error', 'ball', {}, { field: 'tailOver', value: 'no' })
+    else if (!ball) say('ball-no-room', 'error', 'ball', { ball: o.ball }, { field: 'ball', value: 0 })
+    else if (meetsBead(basis, ball))
+      say('ball-and-bead', 'error', 'ball', { ball: o.ball }, { field: 'bead', value: 0 })
   }
   if (!roomy) {
     say(

@@ -20,7 +20,8 @@ import { bendCover, bendSegment } from '../shared/faceBend.js'
 import { planBends, type PlannedBend } from './bends.js'
 import { beadHalf } from '../shared/beadAccent.js'
 import { framed, stackHeight, wireHeight, type FrameSide } from './basis.js'
-import { BEAD_TURNS, discInside, placeBead } from './bead.js'
+import { discInside, placeBall } from './ball.js'
+import { BEAD_TURNS, placeBead } from './bead.js'
 import { hangingSag, plainFrame } from './hanging.js'
 
 import type { FootForm } from './foot.js'
@@ -142,6 +143,22 @@ function beadFrom(x: Numbers, w: Words) {
   return { ...placed, side: right, half: beadHalf(placed.right, placed.on) }
 }
 
+/** A ball's place and its coil from a formula's inputs. @throws RangeError where it has no place */
+function ballFrom(x: Numbers, w: Words) {
+  const line = lineOf(x, w)
+  const side: FrameSide = { line, stations: plainStations(line), solid: framed(solidOf(stoneFrom(x, w))) }
+  const placed = placeBall({
+    ...side,
+    join: joinOf(x, w),
+    neck: x.neck!,
+    wires: x.wires!,
+    ball: x.ball!,
+    least: x.leastBend!,
+  })
+  if (!placed) throw new RangeError('a ball has no place on the shoulder')
+  return { ...placed, side }
+}
+
 /** The way of a tail led over the face, from a formula's inputs. */
 function tailFrom(x: Numbers, w: Words): Path {
   const line = lineOf(x, w)
@@ -216,7 +233,21 @@ export const frameFormulas = {
     text: 'area of a bead of {bead} that lies before the stone, seen from the front, over the area of the face',
     of: (x, w) => {
       const { side, on } = beadFrom(x, w)
-      const area = Math.PI * on.radius ** 2 * discInside(side, on.y, on.radius)
+      const area = Math.PI * on.radius ** 2 * discInside(side, 0, on.y, on.radius)
+      return (100 * area) / outlineArea(edgeOf(x, w))
+    },
+  },
+  'frame.ball': {
+    unit: 'mm',
+    text: 'the stretch “{stretch}” of the coil that holds a ball of {ball}: up from a neck of {neck}, over and down beside the shoulder, a floor ring of 0.6 of the coil’s width, and turns of wire {thickness} across, side by side up the ball to 40° past its widest',
+    of: (x, w) => pathOf(ballFrom(x, w).coil[w.stretch as 'lead' | 'first' | 'tied' | 'rest']),
+  },
+  'frame.hidden.ball': {
+    unit: '%',
+    text: 'area of the coil round a ball of {ball} that lies before the stone, seen from the front, over the area of the face',
+    of: (x, w) => {
+      const { around, centre, side } = ballFrom(x, w)
+      const area = Math.PI * around ** 2 * discInside(side, centre[0], centre[1], around)
       return (100 * area) / outlineArea(edgeOf(x, w))
     },
   },
@@ -313,6 +344,27 @@ export const frameFormulas = {
         stackHeight(x.wires!, lineOf(x, w)) / 2 + x.binder!,
         ...bendsFrom(x, w).map((bend) => bend.lie + x.thickness! / 2),
       ),
+  },
+  'frame.front.all': {
+    unit: 'mm',
+    text: 'the farthest of stone and wires ({front}), and of bead and ball where there are any',
+    of: (x) => Math.max(...Object.values(x)),
+  },
+  'frame.bead.front': {
+    unit: 'mm',
+    text: 'front of a bead of {bead}, from the middle of the wall',
+    of: (x, w) => {
+      const { on } = beadFrom(x, w)
+      return on.z + on.radius
+    },
+  },
+  'frame.ball.front': {
+    unit: 'mm',
+    text: 'front of a ball of {ball} in its coil, from the middle of the wall',
+    of: (x, w) => {
+      const { centre, spec } = ballFrom(x, w)
+      return centre[2] + spec.ball
+    },
   },
   'frame.behind': {
     unit: 'mm',

@@ -24,5 +24,7 @@ export const MINUTES = {
   lead: 2,
   beadTurn: 0.3,
   thread: 2,
+  coilBall: 6,
+  closeBall: 3,
   trim: 4,
 } as const

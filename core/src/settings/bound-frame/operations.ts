@@ -5,7 +5,7 @@ import { stockName } from '../../wire/index.js'
 import type { Hand } from '../family.js'
 import type { FrameBasis } from './basis.js'
 import { bendsOf, footRise, wireId } from './basis.js'
-import { wiresWith } from './ends.js'
+import { isCoiled, wiresWith } from './ends.js'
 import { MINUTES } from './minutes.js'
 import { bindingStock, frameStock, twistPitch } from './options.js'
 
@@ -264,10 +264,12 @@ export function operations(
         needs: ['roll-bail'],
         wires: [w.id],
         minutes: kind === 'shoulder' ? MINUTES.swirl : MINUTES.curl,
-        forms: (['left', 'right'] as const).map((side) => {
-          const part = partOf(w, `tail-${side}`)
-          return { wire: w.id, s0: part.s0, s1: part.s1, to: 'path' as const }
-        }),
+        forms: (['left', 'right'] as const)
+          .filter((side) => !isCoiled(o, i, side))
+          .map((side) => {
+            const part = partOf(w, `tail-${side}`)
+            return { wire: w.id, s0: part.s0, s1: part.s1, to: 'path' as const }
+          }),
         values: { wire: w.id, budget: o.tail },
       })
     }
@@ -305,6 +307,43 @@ export function operations(
       before = [`tie-${side}`]
       ends.push(`tie-${side}`)
     }
+  if (o.ball > 0) {
+    const front = frame[n - 1]!
+    const tie = joint('ball')
+    const form = (...ids: readonly string[]) =>
+      ids.map((id) => {
+        const { s0, s1 } = partOf(front, id)
+        return { wire: front.id, s0, s1, to: 'path' as const }
+      })
+    const values = { ball: o.ball, binding, turns: tie.turns }
+    const wound = { wires: [front.id], values }
+    push({
+      ...wound,
+      id: 'coil-ball',
+      kind: 'curl',
+      needs: ['roll-bail'],
+      minutes: MINUTES.coilBall,
+      forms: form('tail-right', 'coil-right', 'tied-right'),
+    })
+    push({
+      ...wound,
+      id: 'tie-ball',
+      kind: 'bind',
+      joint: tie.id,
+      needs: ['coil-ball'],
+      minutes: tie.turns * MINUTES.turn,
+    })
+    push({
+      ...wound,
+      id: 'close-ball',
+      kind: 'curl',
+      needs: ['tie-ball'],
+      minutes: MINUTES.closeBall,
+      accent: 'ball',
+      forms: form('over-right'),
+    })
+    ends.push('close-ball')
+  }
   const bead = wires.find((w) => w.id === 'bead')
   if (bead) {
     const wire = stockName(bead.stock)

@@ -41,6 +41,8 @@ export interface BoundFrameOptions {
   readonly tailOver: 'no' | '1' | '1.5' | '2' | '2.5' | '3'
   /** Diameter of a bead in the gap above the stone, mm; 0 for none. */
   readonly bead: number
+  /** Diameter of a ball held in a coil of the front wire's right end, mm; 0 for none. */
+  readonly ball: number
   readonly margin: number
 }
 
@@ -53,6 +55,7 @@ export const BEFORE = {
   swirlPlace: 'above',
   tailOver: 'no',
   bead: 0,
+  ball: 0,
 } as const
 
 /** Options of this family out of the general record; the schema has checked them. */

@@ -96,6 +96,16 @@ export function params(stone: Stone): readonly Param[] {
       step: 0.5,
       before: BEFORE.bead,
     },
+    {
+      id: 'ball',
+      group: 'accents',
+      kind: 'number',
+      unit: 'mm',
+      min: 0,
+      max: Math.max(4, Math.round(small * 0.5)),
+      step: 0.5,
+      before: BEFORE.ball,
+    },
     { id: 'leave', group: 'neck', kind: 'number', unit: '°', min: 8, max: 80, step: 1, detail: true },
     {
       id: 'neckRadius',

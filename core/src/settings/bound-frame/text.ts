@@ -37,6 +37,7 @@ export const text: FamilyText = {
     swirls: 'Ends made to swirls',
     swirlPlace: 'First pair of swirls',
     bead: 'Bead above the stone',
+    ball: 'Ball without a hole, on the right shoulder',
     tailOver: 'Front tails tied over the edge, o’clock',
     leave: 'Leaves the edge, before the top',
     neckRadius: 'Radius into the neck',
@@ -52,6 +53,7 @@ export const text: FamilyText = {
     bare: 'bail strip, bare ends',
     tail: 'tails',
     tied: 'tied ends',
+    coil: 'coil round the ball',
     through: 'through the bead',
     turns: 'turns round the shoulders',
     allowance: 'spare at the ends',
@@ -70,6 +72,7 @@ export const text: FamilyText = {
     foot: 'foot',
     neck: 'neck',
     bail: 'bail',
+    ball: 'ball’s coil',
     'bead-left': 'bead, left',
     'bead-right': 'bead, right',
     'tie-left': 'left tail',
@@ -97,6 +100,12 @@ export const text: FamilyText = {
       'A V with a gap of {gap:1} mm needs a longer foot than {foot:1} mm: its legs do not reach the stone’s edge. Bind a longer foot, or leave less gap.',
     'bound-frame.bead-no-room':
       'There is no straight stretch between stone and neck for the turns that hold a bead. Leave the edge earlier, curve tighter into the neck, or take thinner binding.',
+    'bound-frame.ball-no-room':
+      'A ball of {ball:1} mm has no place on the shoulder: its coil would stand in the stone or the neck, or this wire cannot make its floor ring. Take another size, or leave the edge earlier.',
+    'bound-frame.ball-and-tail':
+      'The front wire’s right end cannot both hold a ball and be tied over the edge. Do one of the two.',
+    'bound-frame.ball-and-bead':
+      'The coil round a ball of {ball:1} mm runs into the bead beside it. Take smaller ones, or one of the two.',
     'bound-frame.bead-slips':
       'A bead of {bead:1} mm is smaller than the gap of {gap:1} mm that it spans: it would hang in it on its wire and turn. Take one a little larger than the gap.',
     'bound-frame.bead-crowds':
@@ -277,6 +286,24 @@ export const text: FamilyText = {
       title: 'Tie the right tail',
       say: 'Lay its end along the front wire at {hour} o’clock and tie both with {turns} turns of {binding}. Cut it off flush behind the tie and press it in.',
       look: 'It cannot be slid along; no end stands up.',
+    },
+    'coil-ball': {
+      title: 'Coil the right front tail for the ball',
+      say: 'Lead the right front tail over and down beside the shoulder, and wind a floor ring and rising turns round the {ball:1} mm ball, up to where the coil touches the frame; take the ball out again.',
+      look: 'The ball rests on the ring and does not fall through.',
+      caution:
+        'Filled and plated wire is not filed. Wind round a rod of the ball’s width if the ball is soft or precious.',
+    },
+    'tie-ball': {
+      title: 'Tie the coil to the frame',
+      say: 'Where the coil touches the front wire, tie both with {turns} turns of {binding}. Cut it off behind and press it in.',
+      look: 'The coil stands level and cannot be turned.',
+    },
+    'close-ball': {
+      title: 'Ball in, and close the coil',
+      say: 'Lay the {ball:1} mm ball in and wind the rest of the tail on over its widest place, each turn beside the one before. Tuck the end under the last turn.',
+      look: 'The ball turns, but does not lift. Feel the end: nothing catches.',
+      caution: 'Wind the wire down onto the ball; do not press the ball into the wire.',
     },
     'bead-first': {
       title: 'Wind the bead’s wire on the {side}',

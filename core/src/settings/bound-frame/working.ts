@@ -12,7 +12,8 @@ import type {
 import { BAIL_BARE } from '../shared/rolledBail.js'
 import { mirrorHour, sideOf } from './bends.js'
 import { footRise, frameBasis, mirrorOf, wireId } from './basis.js'
-import { endsOf, wiresWith } from './ends.js'
+import { TIED_COIL } from '../shared/coilAccent.js'
+import { endsOf, isCoiled, wiresWith } from './ends.js'
 import { BEAD_TURNS } from './bead.js'
 import { MINUTES } from './minutes.js'
 
@@ -163,6 +164,14 @@ export function joints(stone: Stone, options: Options): Record<string, JointWork
       : Object.fromEntries(
           (['left', 'right'] as const).map((side) => [`tie-${side}`, { length: tiedLength, ...tied() }]),
         )),
+    ...(q.o.ball > 0
+      ? {
+          ball: {
+            length: leaf('table', 'length of coil that is tied', TIED_COIL, 'mm', 'our choice'),
+            ...tied(),
+          },
+        }
+      : {}),
   }
 }
 
@@ -212,6 +221,21 @@ function halfOfWires(
       ]
       if (i === 0) list.push({ kind: 'bail', quantity: bound }, { kind: 'bare', quantity: bare })
       else {
+        if (isCoiled(o, i, which)) {
+          const inputs = ballInputs(q)
+          const part = (stretch: string) =>
+            work('frame.ball', {
+              ...inputs,
+              stretch: leaf('table', 'stretch of the coil', stretch, 'word', 'the family'),
+            })
+          list.push(
+            { kind: 'tail', quantity: part('lead') },
+            { kind: 'coil', quantity: part('first') },
+            { kind: 'tied', quantity: part('tied') },
+            { kind: 'coil', quantity: part('rest') },
+          )
+          return list
+        }
         const quantity = endOf(q, i)
         if (quantity) list.push({ kind: 'tail', quantity })
         if (endsOf(o, i) === 'over') list.push({ kind: 'tied', quantity: tiedLength })
@@ -258,6 +282,17 @@ const tailInputs = (q: OptionLeaves): Record<string, Quantity> => ({
   binder: q.binder,
   profile: q.profile,
   hour: q.chosen('tailOver', Number(q.o.tailOver), ''),
+})
+
+/** What decides the place of a ball and its coil. */
+const ballInputs = (q: OptionLeaves): Record<string, Quantity> => ({
+  ...aboveInputs(q),
+  ...shaped(q, 'front'),
+  ...(q.s.back ? shaped(q, 'back') : {}),
+  ...q.own,
+  wires: q.wires,
+  binder: q.binder,
+  ball: q.chosen('ball', q.o.ball),
 })
 
 /** What decides the place of a bead and its wire. */
@@ -319,7 +354,10 @@ export function outputs(stone: Stone, options: Options): NamedQuantity[] {
     {
       id: 'thick',
       quantity: work('frame.thick', {
-        front: front ? work('frame.front', front) : work('frame.front', { ...noBends(q), ...plain }),
+        front: withAccents(
+          q,
+          front ? work('frame.front', front) : work('frame.front', { ...noBends(q), ...plain }),
+        ),
         behind: work(q.s.back ? 'frame.behind.domed' : 'frame.behind', {
           stack: stackOf(q),
           radius,
@@ -334,6 +372,15 @@ export function outputs(stone: Stone, options: Options): NamedQuantity[] {
     { id: 'stack', quantity: stackOf(q) },
     { id: 'face', quantity: work('frame.face', { hidden: hiddenOf(q) }) },
   ]
+}
+
+/** How far to the front the piece reaches, its bead and ball among it. */
+function withAccents(q: OptionLeaves, front: Quantity): Quantity {
+  const more = {
+    ...(q.o.bead > 0 ? { bead: work('frame.bead.front', beadInputs(q)) } : {}),
+    ...(q.o.ball > 0 ? { ball: work('frame.ball.front', ballInputs(q)) } : {}),
+  }
+  return Object.keys(more).length === 0 ? front : work('frame.front.all', { front, ...more })
 }
 
 const gapAbove = (q: OptionLeaves): Quantity =>
@@ -368,6 +415,7 @@ function hiddenOf(q: OptionLeaves): Quantity {
   const more = {
     ...(q.o.tailOver === 'no' ? {} : { tails: work('frame.hidden.tails', tailInputs(q)) }),
     ...(q.o.bead > 0 ? { bead: work('frame.hidden.bead', beadInputs(q)) } : {}),
+    ...(q.o.ball > 0 ? { ball: work('frame.hidden.ball', ballInputs(q)) } : {}),
   }
   return Object.keys(more).length === 0 ? bends : work('frame.hidden.all', { bends, ...more })
 }
@@ -470,6 +518,8 @@ export function efforts(
     seat: once,
     close: once,
     roll: once,
+    coilBall: leaf('table', 'balls coiled in', o.ball > 0 ? 1 : 0, '', 'the family'),
+    closeBall: leaf('table', 'balls closed in', o.ball > 0 ? 1 : 0, '', 'the family'),
     curl: leaf('table', 'wires curled above', wiresWith(o, 'above').length, '', 'the family'),
     swirl: leaf('table', 'wires curled on the shoulders', wiresWith(o, 'shoulder').length, '', 'the family'),
     lead: leaf('table', 'tails led over', 2 * wiresWith(o, 'over').length, '', 'the family'),

@@ -32,46 +32,72 @@ export function swirlSeat({ against, away, thickness, least }: Omit<Swirl, 'from
   return { middle: [against[0] + away[0] * off, against[1] + away[1] * off], radius }
 }
 
+/** A lead from a wire heading up onto a circle that it then goes round clockwise: what it is made of, and where on the circle it arrives. */
+export interface Lead {
+  readonly segments: Segment[]
+  /** Direction from the circle's middle to where it is met, radians. */
+  readonly angle: number
+}
+
+/**
+ * From heading up: a bend outward (to +x) and straight down along the common tangent onto a circle in the same plane.
+ * @throws RangeError where the circle has no room beside the bend
+ */
+export function leadOnto(
+  { from, thickness, least }: Pick<Swirl, 'from' | 'thickness' | 'least'>,
+  middle: readonly [number, number],
+  radius: number,
+): Lead {
+  const [x0, y0, z] = from
+  const r1 = Math.max(LEAD * thickness, least)
+  const d = [middle[0] - x0 - r1, middle[1] - y0] as const
+  const far = Math.hypot(d[0], d[1])
+  const share = (r1 - radius) / far
+  if (!(Math.abs(share) < 1)) throw new RangeError('a swirl has no room beside the neck')
+  // the wire runs on the left of both middles, seen along its way
+  const angle = Math.atan2(d[1], d[0]) + Math.acos(share)
+  let sweep = Math.PI - angle
+  while (sweep < 0) sweep += 2 * Math.PI
+  while (sweep >= 2 * Math.PI) sweep -= 2 * Math.PI
+  const bend = clockwise(from, Math.PI, r1, sweep)
+  const to: Vec3 = [middle[0] + radius * Math.cos(angle), middle[1] + radius * Math.sin(angle), z]
+  return { segments: [bend.segment, { kind: 'line', from: bend.end, to }], angle: Math.PI - sweep }
+}
+
+/** An arc clockwise in the plane z from a place that lies in direction `angle` from its middle. */
+function clockwise(at: Vec3, angle: number, r: number, sweep: number): { segment: Segment; end: Vec3 } {
+  const [cx, cy] = [at[0] - r * Math.cos(angle), at[1] - r * Math.sin(angle)]
+  const last = angle - sweep
+  return {
+    segment: {
+      kind: 'arc',
+      centre: [cx, cy, at[2]],
+      x: [Math.cos(angle), Math.sin(angle), 0],
+      y: [Math.sin(angle), -Math.cos(angle), 0],
+      radius: r,
+      sweep,
+    },
+    end: [cx + r * Math.cos(last), cy + r * Math.sin(last), at[2]],
+  }
+}
+
 /**
  * From heading up: a bend outward (to +x), straight down to the swirl, and half circles that grow tighter, in one plane. The first half circle
  * touches the wire that it lies against; the straight run is the common tangent of the first bend and of it.
  * @throws RangeError where the swirl has no room beside the bend
  */
 export function swirlSegments(swirl: Swirl): Segment[] {
-  const { from, thickness: a, least } = swirl
-  const [x0, y0, z] = from
-  const r1 = Math.max(LEAD * a, least)
   const { middle, radius } = swirlSeat(swirl)
-  const centre = [x0 + r1, y0] as const
-  const d = [middle[0] - centre[0], middle[1] - centre[1]] as const
-  const far = Math.hypot(d[0], d[1])
-  const share = (r1 - radius) / far
-  if (!(Math.abs(share) < 1)) throw new RangeError('a swirl has no room beside the neck')
-  // the wire runs on the left of both middles, seen along its way
-  const left = Math.atan2(d[1], d[0]) + Math.acos(share)
-  const out: Segment[] = []
-  let angle = Math.PI
-  let at: Vec3 = from
-  const turn = (r: number, sweep: number) => {
-    const [cx, cy] = [at[0] - r * Math.cos(angle), at[1] - r * Math.sin(angle)]
-    out.push({
-      kind: 'arc',
-      centre: [cx, cy, z],
-      x: [Math.cos(angle), Math.sin(angle), 0],
-      y: [Math.sin(angle), -Math.cos(angle), 0],
-      radius: r,
-      sweep,
-    })
+  const lead = leadOnto(swirl, middle, radius)
+  const out = [...lead.segments]
+  let { angle } = lead
+  let at: Vec3 = [middle[0] + radius * Math.cos(angle), middle[1] + radius * Math.sin(angle), swirl.from[2]]
+  for (let k = 0; k < HALF_TURNS; k++) {
+    const sweep = k === 0 ? FIRST : Math.PI
+    const turn = clockwise(at, angle, radius - k * TIGHTER * swirl.thickness, sweep)
+    out.push(turn.segment)
     angle -= sweep
-    at = [cx + r * Math.cos(angle), cy + r * Math.sin(angle), z]
+    at = turn.end
   }
-  let first = Math.PI - left
-  while (first < 0) first += 2 * Math.PI
-  while (first >= 2 * Math.PI) first -= 2 * Math.PI
-  turn(r1, first)
-  const to: Vec3 = [middle[0] + radius * Math.cos(angle), middle[1] + radius * Math.sin(angle), z]
-  out.push({ kind: 'line', from: at, to })
-  at = to
-  for (let k = 0; k < HALF_TURNS; k++) turn(radius - k * TIGHTER * a, k === 0 ? FIRST : Math.PI)
   return out
 }
