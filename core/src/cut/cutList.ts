@@ -338,6 +338,9 @@ export interface BoundJoint {
   readonly rows: Quantity
   /** A taut string round the bundle, where it is not made of like wires in columns and rows. */
   readonly hull?: Quantity
+  /** Of a weave: its rows, and the wire that one takes. */
+  readonly turns?: Quantity
+  readonly turn?: Quantity
 }
 
 /** The wire that is wound from the spool: turns and length at each joint that is wound with it. Joints that the wires make themselves take none. */
@@ -360,8 +363,8 @@ function bindingOf(
     const hull =
       working.hull ??
       work(stock.profile === 'round' ? 'cut.hull.round' : 'cut.hull.square', { size, columns, rows })
-    const turn = work('cut.turn', { hull, height, lead })
-    const turns = work('cut.turns', { length, lead })
+    const turn = working.turn ?? work('cut.turn', { hull, height, lead })
+    const turns = working.turns ?? work('cut.turns', { length, lead })
     const hand = leaf('estimate', 'binding held at an end', BINDING_HAND, 'mm')
     return { joint: id, turns, turn, length: work('cut.bind', { turns, turn, hand }) }
   })

@@ -56,6 +56,9 @@ export interface JointWorking {
   readonly rows: Quantity
   /** A taut string round the bundle, where it is not made of like wires in columns and rows. */
   readonly hull?: Quantity
+  /** Of a weave: its rows, and the wire that one takes; without them it is bound, turn beside turn. */
+  readonly turns?: Quantity
+  readonly turn?: Quantity
 }
 
 /** How often one kind of step comes in a piece, and the minutes that one takes: an estimate. */

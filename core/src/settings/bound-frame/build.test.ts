@@ -11,6 +11,7 @@ import {
   type Stone,
 } from '../../stone/index'
 import { FRAME, OVAL } from '../../testing'
+import type { Options } from '../family'
 import { family as boundFrame } from './index'
 
 const lengthOf = (change: object) => {
@@ -114,11 +115,12 @@ describe('bound frame', () => {
   })
 
   it('front to back reaches to a bead and a ball, where they stand out', () => {
-    for (const change of [
+    const changes: Options[] = [
       { bead: 6, leave: 40, frontBends: [3.2, 8.8], backBends: [3.2, 8.8] },
       { ball: 7 },
-    ]) {
-      const options = { ...FRAME, foot: 5, tail: 0, ...change }
+    ]
+    for (const change of changes) {
+      const options: Options = { ...FRAME, foot: 5, tail: 0, ...change }
       const thick = (o: object) =>
         Number(boundFrame.outputs(OVAL, o as never).find((x) => x.id === 'thick')!.quantity.value)
       const [accent] = boundFrame.build(OVAL, options).accents
@@ -585,5 +587,53 @@ describe('a ball on the shoulder', () => {
     const codes = (change: object) => boundFrame.fits(OVAL, { ...WITH, ...change }).map((f) => f.code)
     expect(codes({ tailOver: '2' })).toContain('bound-frame.ball-and-tail')
     expect(codes({ ball: 1 })).toContain('bound-frame.ball-no-room')
+  })
+})
+
+describe('a woven foot', () => {
+  const WOVEN = { ...FRAME, binding: 'round', bindingSize: '26 AWG', footBind: 'over and under' }
+  const d = 0.405
+
+  it('its wires stand apart by the weaving wire at the foot, and lie in their stack along the side', () => {
+    const design = boundFrame.build(OVAL, WOVEN)
+    const at = (s: (w: (typeof design.wires)[0]) => number) =>
+      design.wires.map((w) => pathAt(w.path, s(w)).p[2])
+    const foot = at((w) => w.anchor)
+    expect(foot[1]! - foot[0]!).toBeCloseTo(0.812 + d, 2)
+    expect(foot[2]! - foot[1]!).toBeCloseTo(0.812 + d, 2)
+    const shoulder = at((w) => w.parts.find((p) => p.id === 'shoulder-right')!.s0)
+    expect(shoulder[1]! - shoulder[0]!).toBeCloseTo(0.812, 6)
+    // the outer wires are a little longer for it, the middle one is not
+    const bound = boundFrame.build(OVAL, { ...WOVEN, footBind: 'bound' })
+    const longer = design.wires.map((w, i) => pathLength(w.path) - pathLength(bound.wires[i]!.path))
+    expect(longer[0]).toBeGreaterThan(0.02)
+    expect(longer[1]).toBeCloseTo(0, 6)
+    expect(longer[2]).toBeCloseTo(longer[0]!, 6)
+  })
+
+  it('by hand: rows over three wires, their number and wire', () => {
+    const design = boundFrame.build(OVAL, WOVEN)
+    const joint = design.joints.find((j) => j.id === 'foot')!
+    // two rows a repeat, each its wire's thickness and three hundredths
+    const repeats = Math.round(9 / (2 * d * 1.03))
+    expect(joint.turns).toBe(2 * repeats)
+    expect(joint.counted).toBe('pattern')
+    const row = Number(boundFrame.joints(OVAL, WOVEN).foot!.turn!.value)
+    // across: from one gap past three wires to the other, over and under each in turn, round the outer one: longer than straight across
+    const across = 3 * 0.812 + 2 * d
+    expect(row).toBeGreaterThan(across)
+    expect(row).toBeLessThan(across + 3 * 2 * (0.812 + d))
+    expect(boundFrame.joints(OVAL, { ...WOVEN, footBind: 'bound' }).foot!.turn).toBeUndefined()
+  })
+
+  it('wants round wire and plain frame wires, and has a step of its own', () => {
+    const said = (change: object) => boundFrame.fits(OVAL, { ...WOVEN, ...change })
+    expect(said({ foot: 6 }).map((f) => f.code)).toEqual([])
+    const half = said({ foot: 6, binding: 'half-round' })
+    expect(half.map((f) => [f.code, f.mend?.value])).toEqual([['bound-frame.weave-round', 'round']])
+    expect(said({ twist: 'open' }).map((f) => f.code)).toContain('bound-frame.weave-twisted')
+    const steps = boundFrame.build(OVAL, WOVEN).operations.map((o) => o.id)
+    expect(steps).toContain('weave-foot')
+    expect(steps).not.toContain('bind-foot')
   })
 })

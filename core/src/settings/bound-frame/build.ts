@@ -29,7 +29,8 @@ import { ballAccent, ballOf } from './ball.js'
 import { endsOf, isCoiled } from './ends.js'
 import { shoulderSwirl } from './shoulderSwirl.js'
 import { withTails } from './tailOver.js'
-import { bindingStock, frameStock, twistPitch, type BoundFrameOptions } from './options.js'
+import { bindingStock, frameStock, twistPitch, wovenOf, type BoundFrameOptions } from './options.js'
+import { repeatsFor } from './wovenFoot.js'
 import { footSegments } from './foot.js'
 import { operations } from './operations.js'
 import { arcSegments } from '../shared/arcs.js'
@@ -52,13 +53,14 @@ function halfPieces(basis: FrameBasis, i: number, side: 'left' | 'right'): Piece
   const { solid, line, stations } = halfOf(basis, side)
   const a = line.thickness
   const z = wireHeight(i, o.wires, line)
+  const low = wovenOf(o)?.heights[i] ?? z
   const out: Piece[] = [
     {
       id: 'foot',
       kind: 'foot',
-      segments: footSegments(line, z),
+      segments: footSegments(line, low),
     },
-    { id: 'ease', kind: 'side', segments: [easeSegment(line, stations, z)] },
+    { id: 'ease', kind: 'side', segments: [easeSegment(line, stations, z, low)] },
   ]
   let at = stations.easeEnd
   let count = 0
@@ -178,6 +180,13 @@ function twistOf(o: BoundFrameOptions, i: number): Pick<Wire, 'twist'> {
   return { twist: { pitch, sense: i === 0 ? -1 : 1 } }
 }
 
+/** The foot's joint: bound, or woven in whole repeats whose rows are counted. */
+function footJoint(o: BoundFrameOptions, spec: Parameters<typeof bind>[0]): Joint {
+  const bound = bind(spec)
+  const woven = wovenOf(o)
+  return woven ? { ...bound, turns: woven.rows * repeatsFor(o.foot, woven), counted: 'pattern' } : bound
+}
+
 /** The highest place inside the rolled bail. */
 function hangingFrom({ o, line, join }: FrameBasis): Vec3 {
   const bail = { inside: o.bail, thickness: line.thickness, binder: line.binder, neck: o.neck }
@@ -198,7 +207,7 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
   const binder = bindingStock(o)
   const rear = wires[0]!
   const joints: Joint[] = [
-    bind({
+    footJoint(o, {
       id: 'foot',
       members: wires.map((w) => ({
         wire: w.id,

@@ -153,6 +153,7 @@ export function plainFrameOptions(
     bindingSize: binding.label,
     foot: step(Math.max(4, Math.min(14, around * 0.12)), 0.5),
     twist: 'no',
+    footBind: 'bound',
     footForm: 'arc',
     footGap: 0,
     neck: step(Math.max(4, 5 * a + 2), 0.5),

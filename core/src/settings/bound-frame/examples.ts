@@ -127,6 +127,13 @@ export const examples: FamilyExamples = {
     tailOver: random() < 0.3 ? '1.5' : 'no',
     ball: random() < 0.25 ? 3 + Math.round(random() * 6) / 2 : 0,
     bead: random() < 0.35 ? 2 + Math.round(random() * 6) / 2 : 0,
+    ...(random() < 0.25
+      ? {
+          footBind: (['figure of eight', 'over and under', 'ladder'] as const)[Math.floor(random() * 3)]!,
+          binding: 'round',
+          twist: 'no',
+        }
+      : {}),
     footForm: (['arc', 'straight', 'V'] as const)[Math.floor(random() * 3)]!,
     footGap: Math.round(random() * 12) / 10,
     bail: 4 + Math.round(random() * 6),

@@ -130,6 +130,10 @@ export function fits(stone: Stone, options?: Options): Finding[] {
     )
     return out
   }
+  if (o.footBind !== 'bound' && o.binding !== 'round')
+    say('weave-round', 'error', 'binding', { weave: o.footBind }, { field: 'binding', value: 'round' })
+  if (o.footBind !== 'bound' && o.twist !== 'no' && o.profile === 'square')
+    say('weave-twisted', 'error', 'footBind', { weave: o.footBind }, { field: 'twist', value: 'no' })
   const deep = -Math.min(...halves.map(footGapOf))
   if (deep > PENETRATION) say('foot-into-stone', 'error', 'foot', { deep })
   const missed =

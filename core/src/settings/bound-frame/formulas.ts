@@ -22,6 +22,7 @@ import { beadHalf } from '../shared/beadAccent.js'
 import { framed, stackHeight, wireHeight, type FrameSide } from './basis.js'
 import { discInside, placeBall } from './ball.js'
 import { BEAD_TURNS, placeBead } from './bead.js'
+import { repeatsFor, wovenFoot } from './wovenFoot.js'
 import { hangingSag, plainFrame } from './hanging.js'
 
 import type { FootForm } from './foot.js'
@@ -88,6 +89,15 @@ const pathOf = (segments: Parameters<typeof pathLength>[0]['segments']) => pathL
 const touchingOf = (x: Numbers, w: Words) =>
   x.size === undefined ? (w.profile as 'square' | 'round') : ('round' as const)
 
+/** The weave at the foot from a formula's inputs. */
+const wovenFrom = (x: Numbers, w: Words) =>
+  wovenFoot({
+    weave: w.weave as Parameters<typeof wovenFoot>[0]['weave'],
+    wires: x.wires!,
+    base: x.size!,
+    weaver: x.weaver!,
+  })
+
 /** The bends that a formula's inputs name, of one face. */
 function bendsFrom(x: Numbers, w: Words): PlannedBend[] {
   const face = w.face as 'front' | 'back'
@@ -117,7 +127,8 @@ function sideOfFrame(x: Numbers, w: Words): number {
   const line = lineOf(x, w)
   const st = frameStations(line)
   return (
-    pathOf([easeSegment(line, st, 0)]) + outlineRun(line.outline, st.easeEnd, st.leave, line.thickness / 2)
+    pathOf([easeSegment(line, st, 0, x.lift ?? 0)]) +
+    outlineRun(line.outline, st.easeEnd, st.leave, line.thickness / 2)
   )
 }
 
@@ -267,6 +278,38 @@ export const frameFormulas = {
     text: 'from the foot bind, {foot} long, bent to {footForm} with {footGap} between it and the stone, its binding {binder} thick, in to the edge and along it, {thickness}/2 outside a {outline} of {length}, up to {leave}° before the top; a bend of a V has a radius of {bendRadius}',
     of: sideOfFrame,
   },
+  'frame.side.woven': {
+    unit: 'mm',
+    text: 'from the woven foot, {foot} long, bent to {footForm} with {footGap} between it and the stone, its weaving wire {binder} thick, in to the edge, {lift} back to its place in the stack, and along the edge, {thickness}/2 outside a {outline} of {length}, up to {leave}° before the top; a bend of a V has a radius of {bendRadius}',
+    of: sideOfFrame,
+  },
+  'frame.weave.lift': {
+    unit: 'mm',
+    text: 'how far wire {wire} of {wires} stands out of its place in the stack at the foot: {weave} with wire of {weaver} goes through between wires of {size}',
+    of: (x, w) => {
+      const woven = wovenFrom(x, w)
+      const place = wireHeight(x.wire! - 1, x.wires!, { thickness: x.size!, size: x.size! })
+      return woven.heights[x.wire! - 1]! - place
+    },
+  },
+  'frame.weave.turns': {
+    unit: 'turns',
+    text: 'rows of {weave} over {wires} wires of {size}, in whole repeats that fill {foot} with wire of {weaver}',
+    of: (x, w) => {
+      const woven = wovenFrom(x, w)
+      return woven.rows * repeatsFor(x.foot!, woven)
+    },
+  },
+  'frame.weave.row': {
+    unit: 'mm',
+    text: 'wire of one row of {weave} over {wires} wires of {size}, wire of {weaver}: the taut path of a repeat, over its rows',
+    of: (x, w) => wovenFrom(x, w).each,
+  },
+  'frame.weave.front': {
+    unit: 'mm',
+    text: 'front of the woven foot, from the middle of the wall: half of {wires} wires of {size} that stand apart by {weaver} where it goes through, and {weaver}',
+    of: (x, w) => Math.max(...wovenFrom(x, w).heights) + x.size! / 2 + x.weaver!,
+  },
   'frame.gap.foot': {
     unit: 'mm',
     text: '{binder} + {footGap}',
@@ -347,7 +390,7 @@ export const frameFormulas = {
   },
   'frame.front.all': {
     unit: 'mm',
-    text: 'the farthest of stone and wires ({front}), and of bead and ball where there are any',
+    text: 'the farthest of stone and wires ({front}), and of bead, ball and woven foot where there are any',
     of: (x) => Math.max(...Object.values(x)),
   },
   'frame.bead.front': {

@@ -34,7 +34,7 @@ export const family: Family = {
   benchMoves,
   withBench,
   checks: () => ['frame-only', 'shake', 'push', 'ends', 'bail', 'symmetry', 'stone', 'temporary'],
-  measured: { 'bind-foot': 'foot', 'bind-neck': 'neck', 'roll-bail': 'bail' },
+  measured: { 'bind-foot': 'foot', 'weave-foot': 'foot', 'bind-neck': 'neck', 'roll-bail': 'bail' },
   mends: {
     'frame-only': ['bind-neck', 'close'],
     shake: ['bend-front'],

@@ -7,7 +7,7 @@ import type { FrameBasis } from './basis.js'
 import { bendsOf, footRise, wireId } from './basis.js'
 import { isCoiled, wiresWith } from './ends.js'
 import { MINUTES } from './minutes.js'
-import { bindingStock, frameStock, twistPitch } from './options.js'
+import { bindingStock, frameStock, twistPitch, wovenOf } from './options.js'
 
 const UP: Vec3 = [0, 0, 1]
 
@@ -91,8 +91,10 @@ export function operations(
     values: { n },
     hold: { on: 'tape' },
   })
+  const woven = wovenOf(o)
+  const bound = woven ? 'weave-foot' : 'bind-foot'
   push({
-    id: 'bind-foot',
+    id: bound,
     kind: 'bind',
     joint: 'foot',
     needs: ['align'],
@@ -102,6 +104,7 @@ export function operations(
       length: foot.length,
       each: foot.length / 2,
       turns: foot.turns,
+      ...(woven ? { weave: o.footBind, repeats: foot.turns / woven.rows, rows: woven.rows } : {}),
       binding,
       first,
       sense: hand === 'right' ? 'clockwise' : 'anticlockwise',
@@ -110,7 +113,7 @@ export function operations(
   push({
     id: 'untape',
     kind: 'unclamp',
-    needs: ['bind-foot'],
+    needs: [bound],
     minutes: MINUTES.unclamp,
     hold: { off: 'tape' },
   })

@@ -3,6 +3,7 @@ import type { Stock } from '../../wire/index.js'
 import { alloy, wireSize, type AlloyId, type Profile, type Temper } from '../../wire/index.js'
 import type { Options } from '../family.js'
 import type { FootForm } from './foot.js'
+import { wovenFoot, type FootBind, type WovenFoot } from './wovenFoot.js'
 
 /** How closely the outer wires are twisted. */
 export const TWISTS = ['no', 'open', 'tight'] as const
@@ -22,6 +23,7 @@ export interface BoundFrameOptions {
   readonly binding: 'half-round' | 'round'
   readonly bindingSize: string
   readonly foot: number
+  readonly footBind: FootBind
   readonly footForm: FootForm
   /** Between binding and stone in the middle of the foot. */
   readonly footGap: number
@@ -49,6 +51,7 @@ export interface BoundFrameOptions {
 /** What plans that were saved before these choices existed have for them. */
 export const BEFORE = {
   twist: 'no',
+  footBind: 'bound',
   footForm: 'arc',
   footGap: 0,
   swirls: 'every end',
@@ -88,6 +91,19 @@ export const acrossOuter = (o: Pick<BoundFrameOptions, 'twist' | 'profile' | 'si
 /** How the outer wires touch: a twisted one with its corners, as a round one would. */
 export const touching = (o: Pick<BoundFrameOptions, 'twist' | 'profile' | 'size'>): 'square' | 'round' =>
   twistPitch(o) === undefined ? o.profile : 'round'
+
+/** The weave at the foot; undefined where it is bound. */
+export const wovenOf = (
+  o: Pick<BoundFrameOptions, 'footBind' | 'wires' | 'size' | 'bindingSize'>,
+): WovenFoot | undefined =>
+  o.footBind === 'bound'
+    ? undefined
+    : wovenFoot({
+        weave: o.footBind,
+        wires: o.wires,
+        base: wireSize(o.size).mm,
+        weaver: wireSize(o.bindingSize).mm,
+      })
 
 /** Least centreline radius of a bend in this wire: its limit of inside radius over thickness, and half the thickness. */
 export const leastBend = (o: Pick<BoundFrameOptions, 'alloy' | 'temper' | 'size'>): number =>

@@ -64,9 +64,9 @@ const radiusAt = (o: Outline, psi: number): number =>
 
 /**
  * The stretch where the frame comes in from the foot to the stone's edge, as a spline: its distance from the edge falls by a cubic that begins
- * as the foot ends and is level where it meets the edge.
+ * as the foot ends and is level where it meets the edge. From another height at the foot, where that is woven and its wires stand apart.
  */
-export function easeSegment(line: FrameLine, stations: FrameStations, z: number): Segment {
+export function easeSegment(line: FrameLine, stations: FrameStations, z: number, from = z): Segment {
   const { outline: o, thickness: a } = line
   const { away, spread } = stations.foot
   const run = outlineRun(o, stations.footEnd, stations.easeEnd, a / 2)
@@ -96,8 +96,12 @@ export function easeSegment(line: FrameLine, stations: FrameStations, z: number)
         ? 1
         : (radiusAt(o, psi) + a / 2 + over * blend + fall0 * run * bump) / (radiusAt(o, psi) + a / 2)
     at.push(s)
-    points.push([x, y, z])
-    slope.push([-Math.sin(psi) * pace + fall * Math.cos(psi), Math.cos(psi) * pace + fall * Math.sin(psi), 0])
+    points.push([x, y, z + (from - z) * blend])
+    slope.push([
+      -Math.sin(psi) * pace + fall * Math.cos(psi),
+      Math.cos(psi) * pace + fall * Math.sin(psi),
+      (-(from - z) * 6 * t * (1 - t)) / run,
+    ])
   }
   return hermite(at, points, slope)
 }

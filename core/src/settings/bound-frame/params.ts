@@ -2,6 +2,7 @@ import { widthIsLength, type Stone } from '../../stone/index.js'
 import { ALLOYS, WIRE_SIZES } from '../../wire/index.js'
 import type { Param } from '../family.js'
 import { FOOT_FORMS } from './foot.js'
+import { FOOT_BINDS } from './wovenFoot.js'
 import { BEFORE, TWISTS } from './options.js'
 
 /** Least and most of a number among the choices; no limits for what is no number. */
@@ -43,6 +44,7 @@ export function params(stone: Stone): readonly Param[] {
       max: Math.max(4, Math.round(small * 0.9)),
       step: 0.5,
     },
+    { id: 'footBind', group: 'binding', kind: 'choice', values: FOOT_BINDS, before: BEFORE.footBind },
     {
       id: 'footForm',
       group: 'binding',

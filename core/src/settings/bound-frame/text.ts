@@ -27,6 +27,7 @@ export const text: FamilyText = {
     backBends: 'Bends behind',
     backOverlap: 'Reach behind',
     foot: 'Foot bind',
+    footBind: 'Foot held by',
     footForm: 'Foot bent to',
     footGap: 'Foot off the stone',
     neck: 'Neck bind',
@@ -98,6 +99,10 @@ export const text: FamilyText = {
       'The foot would stand {deep:2} mm in the stone where it comes in to the edge. Make it shorter, or leave a wider gap.',
     'bound-frame.foot-bend-short':
       'A V with a gap of {gap:1} mm needs a longer foot than {foot:1} mm: its legs do not reach the stone’s edge. Bind a longer foot, or leave less gap.',
+    'bound-frame.weave-round':
+      'Half-round wire cannot be woven ({weave}): it twists where it goes through between the wires. Take round binding.',
+    'bound-frame.weave-twisted':
+      'Twisted wires are not woven over ({weave}): the weaving wire catches on their corners. Bind the foot, or leave the wires plain.',
     'bound-frame.bead-no-room':
       'There is no straight stretch between stone and neck for the turns that hold a bead. Leave the edge earlier, curve tighter into the neck, or take thinner binding.',
     'bound-frame.ball-no-room':
@@ -185,6 +190,12 @@ export const text: FamilyText = {
       title: 'Bind the foot',
       say: 'From the {first} mark, bind the {n} wires until it measures {length:1} mm, {each:1} mm either side of the middle: about {turns} turns of {binding}, {sense} as seen from that end.',
       look: 'Wraps packed and flat; both binding ends on the face that will be behind.',
+    },
+    'weave-foot': {
+      title: 'Weave the foot',
+      say: 'Over the {n} wires, between the foot marks, weave {weave} with {binding}: {repeats} repeats of {rows} rows, {turns} rows in all, about {length:1} mm. The wires open a little where it goes through.',
+      look: 'Rows lie side by side, straight across; both halves have as many.',
+      caution: 'Open every loop before you pull: a kink in fine wire breaks later. Guard your fingers.',
     },
     untape: {
       title: 'Take the tape off',

@@ -55,11 +55,20 @@ function optionLeaves(stone: Stone, options: Options) {
     own: twisted ? { size } : undefined,
     binder: work(`frame.binder.${o.binding}`, { binding }),
     foot: chosen('foot', o.foot),
-    /** What a foot is worked out from that is not simply laid along the edge. */
+    /** What a foot is worked out from that is not simply bound and laid along the edge. */
     formed:
-      o.footForm === 'arc' && o.footGap === 0
+      o.footForm === 'arc' && o.footGap === 0 && o.footBind === 'bound'
         ? undefined
         : { footForm: chosen('footForm', o.footForm, 'word'), footGap: chosen('footGap', o.footGap) },
+    weave:
+      o.footBind === 'bound'
+        ? undefined
+        : {
+            weave: chosen('footBind', o.footBind, 'word'),
+            wires: chosen('wires', o.wires, ''),
+            size,
+            weaver: binding,
+          },
     neck: chosen('neck', o.neck),
     leave: chosen('leave', o.leave, '°'),
     neckRadius: chosen('neckRadius', o.neckRadius),
@@ -149,7 +158,16 @@ export function joints(stone: Stone, options: Options): Record<string, JointWork
       q.own ? work('frame.tied.twisted', { thickness: q.thickness }) : q.thickness,
     )
   return {
-    foot: { length: q.foot, ...bundle(fixed('wires across at the foot', 1), q.wires, stackOf(q)) },
+    foot: {
+      length: q.foot,
+      ...bundle(fixed('wires across at the foot', 1), q.wires, stackOf(q)),
+      ...(q.weave
+        ? {
+            turns: work('frame.weave.turns', { ...q.weave, foot: q.foot }),
+            turn: work('frame.weave.row', q.weave),
+          }
+        : {}),
+    },
     neck: { length: q.neck, ...bundle(fixed('wires across at the neck', 2), q.wires, stackOf(q)) },
     bail: {
       length: bailOf(q).bound,
@@ -191,14 +209,25 @@ function halfOfWires(
 ): Record<string, readonly PartWorking[]> {
   const q = optionLeaves(stone, options)
   const { o } = q
-  const side = work(q.formed ? 'frame.side.foot' : 'frame.side', {
+  const sideInputs = {
     ...q.plane,
     thickness: q.thickness,
     binder: q.binder,
     foot: q.foot,
     ...(q.formed ? { ...q.formed, bendRadius: q.bendRadius } : {}),
     leave: q.leave,
-  })
+  }
+  const plainSide = work(q.formed ? 'frame.side.foot' : 'frame.side', sideInputs)
+  const sideFor = (i: number): Quantity =>
+    q.weave
+      ? work('frame.side.woven', {
+          ...sideInputs,
+          lift: work('frame.weave.lift', {
+            ...q.weave,
+            wire: leaf('table', 'wire, from behind', i + 1, '', 'the family'),
+          }),
+        })
+      : plainSide
   const shoulder = work('frame.shoulder', {
     ...q.plane,
     thickness: q.thickness,
@@ -214,7 +243,7 @@ function halfOfWires(
       const inputs = face && bendInputs(q, face, which)
       const list: PartWorking[] = [
         { kind: 'foot', quantity: foot },
-        { kind: 'side', quantity: side },
+        { kind: 'side', quantity: sideFor(i) },
         ...(inputs ? [{ kind: 'bend', quantity: work('frame.bends', inputs) }] : []),
         { kind: 'shoulder', quantity: shoulder },
         { kind: 'neck', quantity: q.neck },
@@ -380,6 +409,7 @@ function withAccents(q: OptionLeaves, front: Quantity): Quantity {
     ...(q.o.bead > 0 ? { bead: work('frame.bead.front', beadInputs(q)) } : {}),
     ...(q.o.ball > 0 ? { ball: work('frame.ball.front', ballInputs(q)) } : {}),
   }
+  if (q.weave) Object.assign(more, { foot: work('frame.weave.front', q.weave) })
   return Object.keys(more).length === 0 ? front : work('frame.front.all', { front, ...more })
 }
 

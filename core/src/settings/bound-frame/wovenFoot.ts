@@ -1,0 +1,84 @@
+import { remember } from '../../geom/index.js'
+import {
+  advanceOf,
+  crowding,
+  HAND_PACKING,
+  parseWeave,
+  strandsOf,
+  wirePlaces,
+  type Weave,
+} from '../../weave/index.js'
+
+/** How the foot is held together: bound with turns round all its wires, or woven with fine wire that goes through between them. */
+export const FOOT_BINDS = ['bound', 'figure of eight', 'over and under', 'ladder'] as const
+export type FootBind = (typeof FOOT_BINDS)[number]
+
+/** What a woven foot is made of. */
+export interface WovenSpec {
+  readonly weave: Exclude<FootBind, 'bound'>
+  readonly wires: number
+  /** Frame wire and weaving wire, mm. */
+  readonly base: number
+  readonly weaver: number
+}
+
+/** A weave over a frame's wires. mm. */
+export interface WovenFoot {
+  /** Height of each wire's middle, from behind to the front, about the middle of all. */
+  readonly heights: readonly number[]
+  /** One repeat's advance, how many rows it has, and the fine wire that one row takes. */
+  readonly advance: number
+  readonly rows: number
+  readonly each: number
+}
+
+/** One repeat in the notation of the weaves. */
+function repeatOf(weave: WovenSpec['weave'], n: number): string {
+  const all = Array.from({ length: n }, (_, i) => i + 1)
+  const face = (i: number) => (i % 2 === 1 ? 'over' : 'under')
+  switch (weave) {
+    case 'figure of eight':
+      return `a: 8(1-${n})`
+    case 'over and under':
+      return `a: ${[
+        ...all.map((i) => `${face(i)}(${i})`),
+        ...[...all].reverse().map((i) => `${face(i) === 'over' ? 'under' : 'over'}(${i})`),
+      ].join(' ')}`
+    case 'ladder':
+      return `a: ${all.map((i) => (i === 1 ? '2(1)' : `2(1-${i})`)).join(' ')}`
+  }
+}
+
+const read = remember<string, Weave>(16)
+
+function weaveOf({ weave, wires }: Pick<WovenSpec, 'weave' | 'wires'>): Weave {
+  const said = repeatOf(weave, wires)
+  return read(said, () => {
+    const parsed = parseWeave(said, wires)
+    if (!parsed.ok) throw new RangeError(`the weave "${said}" cannot be read`)
+    return parsed.weave
+  })
+}
+
+/**
+ * A foot woven over the frame's wires: they stand apart where the weaving wire goes through between them.
+ * @throws RangeError for fewer than two wires
+ */
+export function wovenFoot(spec: WovenSpec): WovenFoot {
+  const weave = weaveOf(spec)
+  const wires = { base: spec.base, weaver: spec.weaver, packing: HAND_PACKING }
+  const places = wirePlaces(weave, wires)
+  const middle = (places[0]! + places[places.length - 1]!) / 2
+  const rows = crowding(weave)
+  const length = strandsOf(weave, wires).reduce((sum, s) => sum + s.length, 0)
+  return {
+    heights: places.map((p) => p - middle),
+    advance: advanceOf(weave, wires).woven,
+    rows,
+    each: length / rows,
+  }
+}
+
+/** Whole repeats that fill a length. */
+export const repeatsFor = (length: number, { advance }: Pick<WovenFoot, 'advance'>): number =>
+  Math.max(1, Math.round(length / advance))
