@@ -15,7 +15,7 @@ import {
   type Stone,
 } from '@verger/core'
 import { stoneSchema } from '@verger/contract'
-import { DEMO_STONES } from '../src/demo/demo'
+import { DEMO_STONES } from '../src/demo/demoStones'
 
 const isFigure = (v: unknown): v is Quantity =>
   typeof v === 'object' && v !== null && 'formula' in v && 'inputs' in v && 'value' in v
@@ -61,10 +61,11 @@ describe('the demo workshop', () => {
         temper: 'half hard',
       })
       expect(options).toBeDefined()
+      const chosen = { ...options, ...(demo.piece?.choices ?? {}) }
       const result = plan({
         stone: demo.stone,
         family: id,
-        options: options!,
+        options: chosen,
         settings: DEFAULT_SETTINGS,
       })
       if (!result.ok) throw new Error(JSON.stringify(result.findings))

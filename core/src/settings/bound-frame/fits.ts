@@ -76,13 +76,17 @@ function meetsBead(basis: FrameBasis, { centre, around }: PlacedBall): boolean {
   )
 }
 
-/** The latest place at which the frame may leave the edge so that a bead has its place, and bends that fit it; undefined where none does. */
-function leaveForBead(stone: Stone, options: Options): Finding['mend'] {
+/** The latest place at which the frame may leave the edge so that an accent has its place, and bends that fit it; undefined where none does. */
+function leaveFor(
+  stone: Stone,
+  options: Options,
+  place: (basis: FrameBasis) => object | undefined,
+): Finding['mend'] {
   const { most } = limitsOf(stone, 'leave')
   const o = readOptions(options)
   for (let leave = o.leave + 1; leave <= most; leave++) {
     const next = { ...o, leave }
-    if (!beadOf(frameBasis(stone, { ...next }))) continue
+    if (!place(frameBasis(stone, { ...next }))) continue
     const bends = (['front', 'back'] as const).map((face) => {
       const hours = o[`${face}Bends`]
       return [
@@ -152,13 +156,20 @@ export function fits(stone: Stone, options?: Options): Finding[] {
   }
   const roomy = halves.every(({ stations }) => stations.straight >= 0)
   if (roomy && o.bead > 0 && !beadOf(basis)) {
-    const leave = leaveForBead(stone, options)
+    const leave = leaveFor(stone, options, beadOf)
     say('bead-no-room', 'error', 'bead', { bead: o.bead }, leave ?? { field: 'bead', value: 0 })
   }
   if (roomy && o.ball > 0) {
     const ball = ballOf(basis)
     if (o.tailOver !== 'no') say('ball-and-tail', 'error', 'ball', {}, { field: 'tailOver', value: 'no' })
-    else if (!ball) say('ball-no-room', 'error', 'ball', { ball: o.ball }, { field: 'ball', value: 0 })
+    else if (!ball)
+      say(
+        'ball-no-room',
+        'error',
+        'ball',
+        { ball: o.ball },
+        leaveFor(stone, options, ballOf) ?? { field: 'ball', value: 0 },
+      )
     else if (meetsBead(basis, ball))
       say('ball-and-bead', 'error', 'ball', { ball: o.ball }, { field: 'bead', value: 0 })
   }

@@ -36,7 +36,8 @@ export const seatGauges = (stone: Stone, wish: Wish): readonly WireSize[] =>
       s.mm >= 0.5 &&
       s.mm <= Math.min(1.3, Math.min(stone.length, stone.width) / 7),
   )
-export const clawGauges = WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= 0.4)
+/** What claws may be made of, as among the choices. */
+export const clawGauges = WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= 0.4 && s.mm <= 1.7)
 
 /** Claws with ties two fifths as thick as the seat, four turns and more a corner, a neck by its wire. */
 export function clawOptions(wish: Wish, { size, clawSize, seat, claw }: ClawDecision): ClawOptions {

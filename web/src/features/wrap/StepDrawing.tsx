@@ -1,6 +1,10 @@
 import {
   alloy,
+  dot,
+  pathAt,
+  spanOf,
   stockName,
+  sub,
   type CutWire,
   type Design,
   type Joint,
@@ -12,6 +16,7 @@ import {
 } from '@verger/core'
 import { useMemo } from 'react'
 import { boundsOf, PieceDrawing, type Shown } from '../../drawing/PieceDrawing.js'
+import { binderHeight, turnFrames } from '../../drawing/project.js'
 import { InSpace } from '../../solid/InSpace.js'
 
 /** The piece as it is at this step: wires straight with their marks until they are bent, the stone only when it is there. */
@@ -98,59 +103,78 @@ export function StepDrawing({
   )
 }
 
+/** A wire as it is cut across: its place in the bundle, its width, and whether it shows a square. */
+interface CutAcross {
+  readonly x: number
+  readonly y: number
+  readonly size: number
+  readonly square: boolean
+}
+
+/**
+ * The wires of a joint as they lie where its middle turn goes round them. Where it names only some of the wires that it binds, as many like
+ * ones side by side.
+ */
+function cutAcross(design: Design, joint: Joint): readonly CutAcross[] {
+  const wires = joint.members.map((m) => ({ m, wire: design.wires.find((w) => w.id === m.wire)! }))
+  const first = wires[0]!.wire
+  const shown = (wire: typeof first) => ({
+    size: spanOf(wire),
+    square: wire.stock.profile === 'square' && !wire.twist,
+  })
+  const paths = new Map(design.wires.map((w) => [w.id, w.path]))
+  const frames = turnFrames(design, joint, paths)
+  const frame = frames[Math.floor(frames.length / 2)]
+  if (!frame || joint.members.length !== joint.columns * joint.rows) {
+    const { size, square } = shown(first)
+    return Array.from({ length: joint.columns * joint.rows }, (_, i) => ({
+      x: (i % joint.columns) * size,
+      y: Math.floor(i / joint.columns) * size,
+      size,
+      square,
+    }))
+  }
+  return wires.map(({ m, wire }) => {
+    const from = sub(pathAt(wire.path, (m.s0 + m.s1) / 2).p, frame.centre)
+    return { x: dot(from, frame.across), y: -dot(from, frame.deep), ...shown(wire) }
+  })
+}
+
 /** Cut across the bundle that is bound: how many wires wide and deep, and how the binding lies round it. */
 function BundleSection({ design, joint }: { design: Design; joint: Joint }) {
   const { stock } = design.wires.find((w) => w.id === joint.members[0]!.wire)!
-  const a = stock.size.mm
-  const tb = joint.binder.profile === 'half-round' ? joint.binder.size.mm / 2 : joint.binder.size.mm
-  const w = joint.columns * a
-  const h = joint.rows * a
-  const pad = tb + a * 0.15
-  const wires = Array.from({ length: joint.columns * joint.rows }, (_, i) => ({
-    x: (i % joint.columns) * a,
-    y: Math.floor(i / joint.columns) * a,
-  }))
+  const wires = cutAcross(design, joint)
+  const tb = binderHeight(joint)
+  const pad = tb + stock.size.mm * 0.15
+  const x0 = Math.min(...wires.map((w) => w.x - w.size / 2))
+  const x1 = Math.max(...wires.map((w) => w.x + w.size / 2))
+  const y0 = Math.min(...wires.map((w) => w.y - w.size / 2))
+  const y1 = Math.max(...wires.map((w) => w.y + w.size / 2))
   const colour = alloy(stock.alloy).colour
+  const edge = { fill: colour, stroke: 'rgb(70,35,15)', strokeWidth: stock.size.mm * 0.06 }
   return (
     <figure className="m-0 mt-3 flex items-center gap-5">
       <svg
-        viewBox={`${-pad} ${-pad} ${w + 2 * pad} ${h + 2 * pad}`}
+        viewBox={`${x0 - pad} ${y0 - pad} ${x1 - x0 + 2 * pad} ${y1 - y0 + 2 * pad}`}
         className="h-[92px] max-w-[150px]"
         role="img"
         aria-label="Section through the bind"
       >
         <rect
-          x={-tb / 2}
-          y={-tb / 2}
-          width={w + tb}
-          height={h + tb}
+          x={x0 - tb / 2}
+          y={y0 - tb / 2}
+          width={x1 - x0 + tb}
+          height={y1 - y0 + tb}
           rx={tb}
           fill="none"
           stroke={alloy(joint.binder.alloy).colour}
           strokeWidth={tb}
         />
-        {wires.map(({ x, y }) =>
-          stock.profile === 'square' ? (
-            <rect
-              key={`${x} ${y}`}
-              x={x}
-              y={y}
-              width={a}
-              height={a}
-              fill={colour}
-              stroke="rgb(70,35,15)"
-              strokeWidth={a * 0.06}
-            />
+        {wires.map(({ x, y, size, square }) =>
+          square ? (
+            <rect key={`${x} ${y}`} x={x - size / 2} y={y - size / 2} width={size} height={size} {...edge} />
           ) : (
-            <circle
-              key={`${x} ${y}`}
-              cx={x + a / 2}
-              cy={y + a / 2}
-              r={a / 2}
-              fill={colour}
-              stroke="rgb(70,35,15)"
-              strokeWidth={a * 0.06}
-            />
+            <circle key={`${x} ${y}`} cx={x} cy={y} r={size / 2} {...edge} />
           ),
         )}
       </svg>
