@@ -4,6 +4,7 @@ import {
   bodyVolume,
   outlineNearest,
   shapeOf,
+  solidSupport,
   type DomeSeed,
   type Nearest,
   type Solid,
@@ -15,6 +16,8 @@ export interface Held {
   nearest(p: Vec3, seed: DomeSeed): Nearest
   /** Every local nearest point within reach: a hollow is touched on both its sides. Where there is none, the nearest alone is known. */
   nearestAll?(p: Vec3, reach: number): readonly Nearest[]
+  /** Of a stone with hollows: the greatest m · x over it for a unit vector m, or somewhat more. A plane that far out bounds it for ever. */
+  support?(m: Vec3): number
   /** Distance of a place in plan from the stone's outline, below 0 inside, and the way outward; where its outline is known. */
   outside?(x: number, y: number): { readonly distance: number; readonly way: readonly [number, number] }
   /** Has no hollow anywhere: then what was measured once bounds every later pose. */
@@ -42,7 +45,10 @@ export function heldOf(solid: Solid): Held {
     convex: outline.convex,
     ...(outline.convex
       ? {}
-      : { nearestAll: (p, reach) => (index ??= shapeOf(stone).index).nearestAll(p, reach) }),
+      : {
+          support: solidSupport(solid),
+          nearestAll: (p, reach) => (index ??= shapeOf(stone).index).nearestAll(p, reach),
+        }),
     low: [outline.left, outline.bottom, solid.back],
     high: [outline.right, outline.top, solid.apex],
     centre: centreOfMass(solid),

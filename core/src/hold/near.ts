@@ -67,14 +67,16 @@ export interface Touch {
 }
 
 /**
- * What was measured last at each station, by its number. The stone lies behind the plane m · x = k of its own frame for ever, if it is
- * convex; so a wire that stood before that plane stands off the stone at least as far as from the plane, in every later pose.
+ * What was measured last at each station, by its number. Where the plane is said to bound it, the stone lies behind m · x = k of its own frame
+ * for ever, as a convex stone always does; so a wire that stood before that plane stands off the stone at least as far as from the plane, in every later pose.
  */
 export interface Memory {
   /** Normal of the plane, in the stone's frame. */
   readonly m: Float64Array
   /** Its distance from the frame's origin; NaN where nothing was measured yet. */
   readonly k: Float64Array
+  /** 1 where the whole stone lies behind that plane. */
+  readonly whole: Uint8Array
   /** The place on the wire that was nearest, in the piece's frame. */
   readonly q: Float64Array
   /** The wire's middle in the stone's frame as it was measured, for stones that are not convex, and the gap. */
@@ -90,6 +92,7 @@ export interface Memory {
 export const newMemory = (count: number): Memory => ({
   m: new Float64Array(3 * count),
   k: new Float64Array(count).fill(NaN),
+  whole: new Uint8Array(count),
   q: new Float64Array(3 * count),
   c: new Float64Array(3 * count),
   gap: new Float64Array(count),
@@ -98,9 +101,10 @@ export const newMemory = (count: number): Memory => ({
 })
 
 /** A memory that may be written on. */
-export const copyOf = ({ m, k, q, c, gap, u, pose }: Memory): Memory => ({
+export const copyOf = ({ m, k, whole, q, c, gap, u, pose }: Memory): Memory => ({
   m: m.slice(),
   k: k.slice(),
+  whole: whole.slice(),
   q: q.slice(),
   c: c.slice(),
   gap: gap.slice(),
@@ -115,6 +119,7 @@ export function memoryOf(memory: Memory, picked: readonly number[]): Memory {
     for (const key of ['m', 'q', 'c'] as const)
       for (let j = 0; j < 3; j++) out[key][3 * to + j] = memory[key][3 * from + j]!
     out.k[to] = memory.k[from]!
+    out.whole[to] = memory.whole[from]!
     out.gap[to] = memory.gap[from]!
     out.u[to] = memory.u[from]!
     out.pose[to] = memory.pose[from]
@@ -131,6 +136,9 @@ export interface Scene {
 
 /** A stretch of wire whose gap cannot fall by more than this toward either end is measured in its middle only, mm. */
 const EVEN = 0.001
+
+/** A plane that lies inside a hollow stone's farthest place by no more than this is moved out there, mm. */
+const BOUNDED = 5e-4
 
 /** A plane that parts them wider than what was found by more than this counts in its place, mm. */
 const WIDER = 1e-5
@@ -173,8 +181,7 @@ export function measure({ held, stations, memory }: Scene, pose: Pose, i: number
   const { gap, m, q } = best
   const middle = toStone(pose, st.p)
   // the plane that was found before parts them still, and wider: a search among a flat side's many normals may end beside the widest
-  const before =
-    held.convex && memory.k[i] === memory.k[i] ? atLeast({ held, stations, memory }, pose, i) : -Infinity
+  const before = memory.whole[i] === 1 ? atLeast({ held, stations, memory }, pose, i) : -Infinity
   if (before > gap + WIDER) {
     memory.gap[i] = before
     memory.pose[i] = pose
@@ -188,7 +195,10 @@ export function measure({ held, stations, memory }: Scene, pose: Pose, i: number
     }
   }
   const at = fromStone(pose, q)
-  memory.k[i] = best.plane
+  // a stone with hollows lies behind the planes of its bulging parts all the same
+  const out = held.convex ? -Infinity : (held.support?.(m) ?? Infinity)
+  memory.whole[i] = out <= best.plane + BOUNDED ? 1 : 0
+  memory.k[i] = memory.whole[i] === 1 ? Math.max(best.plane, out) : best.plane
   memory.gap[i] = gap
   memory.u[i] = best.u
   memory.pose[i] = pose
@@ -206,7 +216,7 @@ export function atLeast({ held, stations, memory }: Scene, { axes, shift }: Pose
   const [x, y, z] = [p[0] - shift[0], p[1] - shift[1], p[2] - shift[2]]
   const [a, b, c] = axes
   const known = memory.k[i]!
-  if (known === known && held.convex) {
+  if (memory.whole[i] === 1) {
     const o = 3 * i
     const [m0, m1, m2] = [memory.m[o]!, memory.m[o + 1]!, memory.m[o + 2]!]
     const n0 = a[0] * m0 + b[0] * m1 + c[0] * m2
@@ -254,7 +264,7 @@ function measureAll(scene: Scene, pose: Pose, i: number, reach: number): Touch[]
   const nearest = measure(scene, pose, i, reach)
   const { held, stations } = scene
   const { p, section } = stations[i]!
-  if (held.convex || !held.nearestAll || nearest.gap > reach) return [nearest]
+  if (scene.memory.whole[i] === 1 || !held.nearestAll || nearest.gap > reach) return [nearest]
   const thick = section.size * Math.SQRT1_2
   const others = held.nearestAll(toStone(pose, p), reach + thick).flatMap(({ q, m, distance }): Touch[] => {
     const [at, way] = [fromStone(pose, q), turnBack(pose, m)]
@@ -336,7 +346,7 @@ export function rowsNear(scene: Scene, pose: Pose, at: Vec3, lever: number, reac
     const known = memory.pose[i] === pose
     const least = known ? memory.gap[i]! : atLeast(scene, pose, i)
     if (least > reach) continue
-    if (held.convex && memory.k[i] === memory.k[i]) {
+    if (memory.whole[i] === 1) {
       const o = 3 * i
       put(
         count,

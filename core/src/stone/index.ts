@@ -68,7 +68,7 @@ export {
 export type { Shape, ShapeFigures, Waist } from './shape.js'
 export { groupFormulas, groupMeasures, groupStones, mirroredStone, rowShares, scaledStone } from './group.js'
 export type { GroupMeasures } from './group.js'
-export { isDomed, isEgg, solidOf } from './solid.js'
+export { isDomed, isEgg, solidOf, solidSupport } from './solid.js'
 export type { Solid, Nearest, DomeSeed } from './solid.js'
 export { careOf, MINERALS, MINERAL_SOURCE, mineral, TREATMENT_CARE } from './minerals.js'
 export type { Care, MaterialKind, Mineral, Toughness } from './minerals.js'
