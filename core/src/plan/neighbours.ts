@@ -4,6 +4,20 @@ import { WIRE_SIZES } from '../wire/index.js'
 /** Sizes of a list that are at least this far off are neighbours, as a share: the list has near twins. */
 const APART = 0.06
 
+/** The next size of a wire's choice, thinner or thicker, of the same series; none at its end, or where the choice is of something else. */
+export function sizesBeside(p: Param, value: OptionValue, way: 'thinner' | 'thicker'): readonly string[] {
+  const now = WIRE_SIZES.find((s) => s.label === value)
+  if (p.kind !== 'choice' || !now) return []
+  const sizes = WIRE_SIZES.filter(
+    (s) => p.values.includes(s.label) && (s.awg !== undefined) === (now.awg !== undefined),
+  )
+  const next =
+    way === 'thinner'
+      ? sizes.filter((s) => s.mm < now.mm * (1 - APART)).sort((a, b) => b.mm - a.mm)[0]
+      : sizes.filter((s) => s.mm > now.mm * (1 + APART)).sort((a, b) => a.mm - b.mm)[0]
+  return next ? [next.label] : []
+}
+
 /** Values next to the present one: a step less and more, the next sizes, one place or one mirrored pair of places fewer. */
 export function neighboursOf(p: Param, value: OptionValue): readonly OptionValue[] {
   if (p.kind === 'places') {
@@ -19,12 +33,7 @@ export function neighboursOf(p: Param, value: OptionValue): readonly OptionValue
       const at = p.values.indexOf(String(value))
       return [p.values[at - 1], p.values[at + 1]].flatMap((v) => (v === undefined ? [] : [v]))
     }
-    const sizes = WIRE_SIZES.filter(
-      (s) => p.values.includes(s.label) && (s.awg !== undefined) === (now.awg !== undefined),
-    )
-    const thinner = sizes.filter((s) => s.mm < now.mm * (1 - APART)).sort((a, b) => b.mm - a.mm)[0]
-    const thicker = sizes.filter((s) => s.mm > now.mm * (1 + APART)).sort((a, b) => a.mm - b.mm)[0]
-    return [thinner, thicker].flatMap((s) => (s ? [s.label] : []))
+    return [...sizesBeside(p, value, 'thinner'), ...sizesBeside(p, value, 'thicker')]
   }
   const by = p.kind === 'integer' ? 1 : Math.max(p.step, STEP)
   return [-by, by].map((d) => Number((Number(value) + d).toFixed(3))).filter((v) => v >= p.min && v <= p.max)

@@ -15,7 +15,7 @@ import {
   type Limits,
   type Made,
 } from './judge.js'
-import { neighboursOf } from './neighbours.js'
+import { neighboursOf, sizesBeside } from './neighbours.js'
 
 /** How many candidates are put through the holding check at most. */
 const HOLD_TRIES = 40
@@ -25,6 +25,8 @@ const QUICK_TRIES = 2
 const ROUGH = 1.08
 /** Wire that springs aside is followed by one that is stronger by this factor. */
 const STIFFER = 1.05
+/** Reaches of a group that must spring aside before the next wire is turned to. */
+const SPRUNG_AT = 2
 /** Wire with less than this share of the strength that a failed one seems to lack is passed over. */
 const TELLING = { quick: 0.85, slow: 0.6 }
 
@@ -105,6 +107,7 @@ function trial(groups: readonly Group[], ask: Ask, only?: readonly string[]): Op
     for (const group of groups) {
       if (best && (ask.quick || group.wire > best.wire * ROUGH)) break
       let here = 0
+      let sprung = 0
       for (const options of group.options) {
         if (ask.quick && here === QUICK_TRIES) break
         if (strengthOf(chosen.bearing(options)) < needed) continue
@@ -122,8 +125,10 @@ function trial(groups: readonly Group[], ask: Ask, only?: readonly string[]): Op
           break
         }
         const strength = strengthOf(chosen.bearing(options))
-        // what springs aside does so at any reach: it takes a stiffer wire
-        if (barrier.kind === 'springs') needed = Math.max(needed, STIFFER * strength)
+        // what springs aside at two reaches does so at any: it takes a stiffer wire
+        if (barrier.kind === 'springs') {
+          if (++sprung >= SPRUNG_AT) needed = Math.max(needed, STIFFER * strength)
+        }
         // what hardly holds at all lacks reach, not strength
         else if (times >= worn)
           needed = Math.max(
@@ -136,7 +141,7 @@ function trial(groups: readonly Group[], ask: Ask, only?: readonly string[]): Op
     if (!left) break
   }
   if (only || !strongest) return undefined
-  const mended = ask.quick ? undefined : repaired(ask, strongest.options)
+  const mended = ask.quick ? undefined : (repaired(ask, strongest.options) ?? stouter(ask, strongest.options))
   return mended ? polished(ask, mended.options, mended.doubts.length) : strongest.options
 }
 
@@ -155,6 +160,47 @@ function stepsAway({ chosen, stone }: Ask, from: Options): Options[] {
   })
 }
 
+/** By how much reaches are changed together with a wire's size. */
+const SCALES = { thinner: [0.5, 0.75, 1, 1.3], thicker: [0.75, 1, 1.4, 1.9, 2.5] } as const
+/** How many of those are put through the holding check, the lightest first. */
+const TOGETHER = { thinner: 14, thicker: 30 } as const
+
+/**
+ * Another wire and other reaches at once: thinner wire bends sooner, but reaches less far if it may; neither step by itself is good. One wire's
+ * size a step away, thinner, or thicker or as it is, with every pair of reaches scaled.
+ */
+function togetherFrom({ chosen, stone }: Ask, from: Options, way: 'thinner' | 'thicker'): Options[] {
+  const decided = chosen.params(stone).filter((p) => chosen.decides.includes(p.id))
+  const sizes = [
+    ...(way === 'thicker' ? [{}] : []),
+    ...decided.flatMap((p) => sizesBeside(p, from[p.id]!, way).map((label): Options => ({ [p.id]: label }))),
+  ]
+  const reaches = decided.flatMap((p) => (p.kind === 'number' ? [p] : [])).slice(0, 2)
+  let changes: Options[] = [{}]
+  for (const p of reaches)
+    changes = changes.flatMap((change) =>
+      SCALES[way].flatMap((scale) => {
+        const value = Number((Math.round((Number(from[p.id]) * scale) / p.step) * p.step).toFixed(3))
+        return value >= p.min && value <= p.max ? [{ ...change, [p.id]: value }] : []
+      }),
+    )
+  return sizes.flatMap((size) => changes.map((change) => ({ ...from, ...size, ...change })))
+}
+
+/** Those of options that can be built, lightest first. */
+const byGrams = (ask: Ask, list: readonly Options[]): { made: Made; grams: number }[] =>
+  list
+    .map((options) => make(ask, options))
+    .filter(isMade)
+    .map((made) => ({ made, grams: gramsOf(made.design) }))
+    .sort((a, b) => a.grams - b.grams)
+
+/** The lightest that is sound of thicker wires with other reaches; none where that leads nowhere. */
+const stouter = (ask: Ask, from: Options): Made | undefined =>
+  byGrams(ask, togetherFrom(ask, from, 'thicker'))
+    .slice(0, TOGETHER.thicker)
+    .find((x) => !judged(ask, x.made).barrier)?.made
+
 /** How many steps are taken to polish or repair, and how many holding checks each may cost. */
 const POLISH = { steps: 6, tries: 14 }
 /** The heaviest of the steps away: what they hold is asked, the lighter of them first. */
@@ -167,14 +213,18 @@ function polished(ask: Ask, from: Options, doubts: number, sizes?: readonly stri
   let best = { options: from, grams: gramsOf(ask.chosen.build(ask.stone, from)) }
   let tries = 0
   for (let step = 0; step < POLISH.steps; step++) {
-    const lighter = stepsAway(ask, best.options)
-      .filter((options) => !sizes || sizes.includes(ask.chosen.bearing(options).size.label))
-      .map((options) => make(ask, options))
-      .filter(isMade)
-      .map((made) => ({ made, grams: gramsOf(made.design) }))
-      .filter((x) => x.grams < best.grams * (1 - WORTH) && x.made.doubts.length <= doubts)
-      .sort((a, b) => a.grams - b.grams)
-    const next = lighter.find((x) => ++tries <= POLISH.tries && !judged(ask, x.made).barrier)
+    const lighter = (list: readonly Options[]) =>
+      byGrams(
+        ask,
+        list.filter((options) => !sizes || sizes.includes(ask.chosen.bearing(options).size.label)),
+      ).filter((x) => x.grams < best.grams * (1 - WORTH) && x.made.doubts.length <= doubts)
+    const next =
+      lighter(stepsAway(ask, best.options)).find(
+        (x) => ++tries <= POLISH.tries && !judged(ask, x.made).barrier,
+      ) ??
+      lighter(togetherFrom(ask, best.options, 'thinner'))
+        .slice(-TOGETHER.thinner)
+        .find((x) => !judged(ask, x.made).barrier)
     if (!next) break
     best = { options: next.made.options, grams: next.grams }
   }
