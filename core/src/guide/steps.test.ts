@@ -55,6 +55,9 @@ describe('steps', () => {
         check,
         found: (boundFrame.mends[check] ?? []).some((start) => ids.some((id) => id.startsWith(start))),
       }).toEqual({ check, found: true })
-    for (const step of Object.keys(boundFrame.measured)) expect(ids).toContain(step)
+    // a foot is bound or woven
+    const woven = boundFrame.build(OVAL, { ...FRAME, binding: 'round', footBind: 'ladder' })
+    const all = [...ids, ...woven.operations.map((o) => o.id)]
+    for (const step of Object.keys(boundFrame.measured)) expect(all).toContain(step)
   })
 })

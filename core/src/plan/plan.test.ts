@@ -154,7 +154,9 @@ describe('plan', () => {
           ? param.values.filter((v) => v !== old)
           : param.kind === 'places'
             ? [(old as number[]).slice(1)]
-            : [Number(old) + param.step, Number(old) - param.step]
+            : [Number(old) + param.step, Number(old) - param.step].filter(
+                (v) => v >= param.min && v <= param.max,
+              )
       const changed = others.flatMap((value) => {
         const result = plan({
           stone: OVAL,
