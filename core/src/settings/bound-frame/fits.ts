@@ -28,7 +28,7 @@ import { swirlOf } from './shoulderSwirl.js'
 import { easeSegment } from './outlinePath.js'
 import { leastBend, readOptions } from './options.js'
 import { LIMIT_MULTIPLE } from './formulas.js'
-import { reviewFigures } from './working.js'
+import { reviewFigures } from './outputs.js'
 
 /** A wire may stand in the stone by this much at most, mm: a little under the named 0.05, as only some points of a bend are looked at. */
 const PENETRATION = 0.04

@@ -1,191 +1,37 @@
 import { NEWTON_PER_GRAM } from '../../units/index.js'
-import type { Vec2 } from '../../geom/index.js'
 import { twistedSpan } from '../../design/index.js'
-import { collapseLoad, pathLength, type Path } from '../../path/index.js'
-import {
-  outline,
-  outlineArea,
-  outlineHull,
-  outlinePoint,
-  outlineRun,
-  solidOf,
-  stoneFrom,
-  type Outline,
-  type OutlineKind,
-} from '../../stone/index.js'
+import { collapseLoad, pathLength } from '../../path/index.js'
+import { outlineArea, outlinePoint, outlineRun } from '../../stone/index.js'
 import { section } from '../../wire/index.js'
 import { type Formulas } from '../../working/index.js'
 import { bendCover, bendSegment } from '../shared/faceBend.js'
 
-import { planBends, type PlannedBend } from './bends.js'
-import { beadHalf } from '../shared/beadAccent.js'
-import { framed, stackHeight, wireHeight, type FrameSide } from './basis.js'
-import { discInside, placeBall } from './ball.js'
-import { BEAD_TURNS, placeBead } from './bead.js'
-import { repeatsFor, wovenFoot } from './wovenFoot.js'
+import { stackHeight, wireHeight } from './basis.js'
+import { discInside } from './ball.js'
+import { BEAD_TURNS } from './bead.js'
+import { repeatsFor } from './wovenFoot.js'
 import { hangingSag, plainFrame } from './hanging.js'
 
-import type { FootForm } from './foot.js'
 import { swirlSegments } from '../shared/swirl.js'
-import { tailCover, tailPath, TIED } from './tailOver.js'
-import { easeSegment, frameStations, shoulderSegments, type FrameLine } from './outlinePath.js'
-
-type Numbers = Readonly<Record<string, number>>
-type Words = Readonly<Record<string, string>>
+import { tailCover, TIED } from './tailOver.js'
+import { shoulderSegments } from './outlinePath.js'
+import {
+  edgeOf,
+  mirrorWords,
+  joinOf,
+  plainStations,
+  lineOf,
+  pathOf,
+  wovenFrom,
+  bendsFrom,
+  sideOfFrame,
+  beadFrom,
+  ballFrom,
+  tailFrom,
+} from './fromInputs.js'
 
 /** Multiple of the stone's weight that the frame must carry hanging. */
 export const LIMIT_MULTIPLE = 100
-
-/** The stone's own edge from a formula's inputs. */
-const edgeOf = (x: Numbers, w: Words): Outline =>
-  outline(w.outline as OutlineKind, x.length!, x.width ?? x.length!, {
-    corner: x.corner,
-    cleft: x.cleft,
-    points: w.points === undefined ? undefined : pointsIn(w.points),
-  })
-
-/** The points of a free outline as a formula's input tells them. */
-const pointsIn = (said: string): Vec2[] =>
-  said.split(' ').map((p) => p.split(',').map(Number) as unknown as Vec2)
-
-/** The same inputs as the left half is seen in the mirror: they differ for a free outline only. */
-const mirrorWords = (w: Words): Words =>
-  w.points === undefined
-    ? w
-    : {
-        ...w,
-        points: pointsIn(w.points)
-          .map(([u, v]) => `${u === 0 ? 0 : -u},${v}`)
-          .reverse()
-          .join(' '),
-      }
-
-/** Height at which both sides stand upright. */
-const joinOf = (x: Numbers, w: Words): number =>
-  Math.max(...[w, mirrorWords(w)].map((side) => plainStations(lineOf(x, side)).join))
-
-/** Stations of a line whose foot does not matter. */
-const plainStations = (line: FrameLine) => frameStations({ ...line, foot: 0, footForm: 'arc', footGap: 0 })
-
-/** The frame's line from a formula's inputs; what the formula does not name does not matter to it. */
-function lineOf(x: Numbers, w: Words): FrameLine {
-  return {
-    outline: outlineHull(edgeOf(x, w)),
-    thickness: x.thickness!,
-    size: x.size ?? x.thickness!,
-    binder: x.binder ?? 0,
-    foot: x.foot ?? 0,
-    footForm: (w.footForm ?? 'arc') as FootForm,
-    footGap: x.footGap ?? 0,
-    footRadius: x.bendRadius ?? 1,
-    leave: x.leave ?? 30,
-    neckRadius: x.neckRadius ?? 1,
-  }
-}
-
-const pathOf = (segments: Parameters<typeof pathLength>[0]['segments']) => pathLength({ segments })
-
-/** How the outer wires touch: a formula that names both their width and their size is about twisted ones. */
-const touchingOf = (x: Numbers, w: Words) =>
-  x.size === undefined ? (w.profile as 'square' | 'round') : ('round' as const)
-
-/** The weave at the foot from a formula's inputs. */
-const wovenFrom = (x: Numbers, w: Words) =>
-  wovenFoot({
-    weave: w.weave as Parameters<typeof wovenFoot>[0]['weave'],
-    wires: x.wires!,
-    base: x.size!,
-    weaver: x.weaver!,
-  })
-
-/** The bends that a formula's inputs name, of one face. */
-function bendsFrom(x: Numbers, w: Words): PlannedBend[] {
-  const face = w.face as 'front' | 'back'
-  const n = x.wires!
-  const hours = w.places === '' ? [] : w.places!.split(', ').map(Number)
-  return (['left', 'right'] as const).flatMap((side) => {
-    const words = side === 'left' ? mirrorWords(w) : w
-    const line = lineOf(x, words)
-    return planBends({
-      // the back is flat: what stands above the wall does not matter to it
-      solid: framed(solidOf(stoneFrom({ ...x, depth: x.depth ?? x.wall! + 1 }, words))),
-      line,
-      stations: frameStations(line),
-      face,
-      hours,
-      side,
-      overlap: x.overlap!,
-      profile: touchingOf(x, w),
-      radius: x.bendRadius!,
-      z: wireHeight(face === 'front' ? n - 1 : 0, n, line),
-    })
-  })
-}
-
-/** From the foot in to the edge and along it, up to where the frame leaves it. */
-function sideOfFrame(x: Numbers, w: Words): number {
-  const line = lineOf(x, w)
-  const st = frameStations(line)
-  return (
-    pathOf([easeSegment(line, st, 0, x.lift ?? 0)]) +
-    outlineRun(line.outline, st.easeEnd, st.leave, line.thickness / 2)
-  )
-}
-
-/** The bead's place and its wire's right half, from a formula's inputs. @throws RangeError where it has no place */
-function beadFrom(x: Numbers, w: Words) {
-  const side = (words: Words): FrameSide => {
-    const line = lineOf(x, words)
-    return { line, stations: plainStations(line), solid: framed(solidOf(stoneFrom(x, words))) }
-  }
-  const right = side(w)
-  const mirrored = mirrorWords(w)
-  const left = mirrored === w ? right : side(mirrored)
-  const placed = placeBead({
-    right,
-    left,
-    join: joinOf(x, w),
-    wires: x.wires!,
-    profile: touchingOf(x, w),
-    bead: x.bead!,
-    fine: x.fine!,
-  })
-  if (!placed) throw new RangeError('a bead has no place above the stone')
-  return { ...placed, side: right, half: beadHalf(placed.right, placed.on) }
-}
-
-/** A ball's place and its coil from a formula's inputs. @throws RangeError where it has no place */
-function ballFrom(x: Numbers, w: Words) {
-  const line = lineOf(x, w)
-  const side: FrameSide = { line, stations: plainStations(line), solid: framed(solidOf(stoneFrom(x, w))) }
-  const placed = placeBall({
-    ...side,
-    join: joinOf(x, w),
-    neck: x.neck!,
-    wires: x.wires!,
-    ball: x.ball!,
-    least: x.leastBend!,
-  })
-  if (!placed) throw new RangeError('a ball has no place on the shoulder')
-  return { ...placed, side }
-}
-
-/** The way of a tail led over the face, from a formula's inputs. */
-function tailFrom(x: Numbers, w: Words): Path {
-  const line = lineOf(x, w)
-  return tailPath(
-    {
-      solid: framed(solidOf(stoneFrom(x, w))),
-      line,
-      stations: plainStations(line),
-      join: joinOf(x, w),
-      o: { wires: x.wires!, neck: x.neck! },
-      profile: touchingOf(x, w),
-      least: x.leastBend!,
-    },
-    x.hour!,
-  )
-}
 
 /** Formulas of the family's lengths. Each rebuilds its own stretch from the inputs it names. */
 export const frameFormulas = {

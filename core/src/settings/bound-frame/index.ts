@@ -9,7 +9,8 @@ import { frameStock, readOptions } from './options.js'
 import { params } from './params.js'
 import { text } from './text.js'
 import { frameFormulas } from './formulas.js'
-import { efforts, halves, joints, outputs } from './working.js'
+import { efforts, outputs } from './outputs.js'
+import { halves, joints } from './working.js'
 
 /** A frame of bound wires round a flat-backed cabochon, as a pendant. */
 export const family: Family = {
