@@ -38,7 +38,7 @@ export const text: FamilyText = {
     swirls: 'Ends made to swirls',
     swirlPlace: 'First pair of swirls',
     bead: 'Bead above the stone',
-    ball: 'Ball without a hole, on the right shoulder',
+    ball: 'Ball on the right shoulder',
     tailOver: 'Front tails tied over the edge, o’clock',
     leave: 'Leaves the edge, before the top',
     neckRadius: 'Radius into the neck',
