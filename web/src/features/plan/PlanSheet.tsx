@@ -34,7 +34,8 @@ export function PlanSheet({ plan, name, lit }: { plan: Plan; name: string; lit?:
   const back = boxes[1]!.x0
   const sheet = useRef<SVGSVGElement>(null)
   return (
-    <div className="relative">
+    // room under the drawing for what can be done with it
+    <div className="relative sm:pb-8 print:pb-0">
       <svg
         ref={sheet}
         viewBox={`0 0 ${width} ${height}`}
