@@ -9,7 +9,8 @@ import {
   type Segment,
 } from '../../path/index.js'
 import { outlineNearest, outlinePoint } from '../../stone/index.js'
-import { alloy, section, wireSize, type Stock } from '../../wire/index.js'
+import { wireSize, type Stock } from '../../wire/index.js'
+import { slipOf } from '../shared/bind.js'
 import { beadHalf, type BeadOn, type Leg } from '../shared/beadAccent.js'
 import { stackHeight, type FrameBasis, type FrameSide } from './basis.js'
 import { touching, type BoundFrameOptions } from './options.js'
@@ -186,7 +187,6 @@ export function withBead(basis: FrameBasis, design: Design): Design {
     axis: [1, 0, 0],
     wire: 'bead',
   }
-  const pull = section('round', stock.size.mm).area * alloy(stock.alloy).yield[stock.temper][0]
   const coil = (side: 'left' | 'right'): Joint => {
     const { s0, s1 } = parts.find((p) => p.id === `turns-${side}`)!
     return {
@@ -200,7 +200,7 @@ export function withBead(basis: FrameBasis, design: Design): Design {
       turns: BEAD_TURNS,
       counted: 'sides',
       hold: 'clamp',
-      slip: 0.15 * BEAD_TURNS * pull,
+      slip: slipOf(stock, BEAD_TURNS),
     }
   }
   return {

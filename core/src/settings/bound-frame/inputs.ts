@@ -140,26 +140,26 @@ export const aboveInputs = (q: OptionLeaves): Record<string, Quantity> => ({
   ),
 })
 
-/** What decides the way of a tail led over the face. */
-export const tailInputs = (q: OptionLeaves): Record<string, Quantity> => ({
+/** What decides the way of a front wire's end that comes down from the neck before the stone. */
+const overFaceInputs = (q: OptionLeaves): Record<string, Quantity> => ({
   ...aboveInputs(q),
   ...shaped(q, 'front'),
   ...(q.s.back ? shaped(q, 'back') : {}),
   ...q.own,
   wires: q.wires,
   binder: q.binder,
+})
+
+/** What decides the way of a tail led over the face. */
+export const tailInputs = (q: OptionLeaves): Record<string, Quantity> => ({
+  ...overFaceInputs(q),
   profile: q.profile,
   hour: q.chosen('tailOver', Number(q.o.tailOver), ''),
 })
 
 /** What decides the place of a ball and its coil. */
 export const ballInputs = (q: OptionLeaves): Record<string, Quantity> => ({
-  ...aboveInputs(q),
-  ...shaped(q, 'front'),
-  ...(q.s.back ? shaped(q, 'back') : {}),
-  ...q.own,
-  wires: q.wires,
-  binder: q.binder,
+  ...overFaceInputs(q),
   ball: q.chosen('ball', q.o.ball),
 })
 

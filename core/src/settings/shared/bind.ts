@@ -6,10 +6,15 @@ import { turnsFor } from '../../weave/index.js'
 /** Height a binder adds to what it is wound on: half-round lies flat side in. */
 export const binderHeight = (binder: Stock): number => section(binder.profile, binder.size.mm).height
 
-/**
- * A bind of packed turns over a length. Three or more tight turns clamp, fewer pin. Slip is estimated as turns ×
- * the binder's yield pull × 0.15 (friction of one tight turn; an estimate).
- */
+/** Share of the wound wire's yield pull that one tight turn's friction bears: an estimate. */
+const GRIP = 0.15
+
+/** Pull at which so many turns of a wire slip along what they are wound on, N: an estimate, turns × its yield pull × 0.15. */
+export function slipOf({ profile, size, alloy, temper }: Stock, turns: number): number {
+  return GRIP * turns * section(profile, size.mm).area * alloyOf(alloy).yield[temper][0]
+}
+
+/** A bind of packed turns over a length. Three or more tight turns clamp, fewer pin. */
 export function bind(spec: {
   readonly id: string
   readonly members: readonly Member[]
@@ -19,7 +24,11 @@ export function bind(spec: {
   readonly length: number
 }): Joint {
   const turns = turnsFor(mm(spec.length), spec.binder.size.mm)
-  const low = alloyOf(spec.binder.alloy).yield[spec.binder.temper][0]
-  const pull = section(spec.binder.profile, spec.binder.size.mm).area * low
-  return { ...spec, kind: 'bind', turns, hold: turns >= 3 ? 'clamp' : 'pin', slip: 0.15 * turns * pull }
+  return {
+    ...spec,
+    kind: 'bind',
+    turns,
+    hold: turns >= 3 ? 'clamp' : 'pin',
+    slip: slipOf(spec.binder, turns),
+  }
 }

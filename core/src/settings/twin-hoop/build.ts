@@ -1,10 +1,10 @@
 import { withoutNegativeZero, type Design, type Joint, type Member, type Wire } from '../../design/index.js'
 import { remember, type Vec3 } from '../../geom/index.js'
 import { pathAt } from '../../path/index.js'
-import { alloy, section, wireSize, type Stock } from '../../wire/index.js'
+import { wireSize, type Stock } from '../../wire/index.js'
 import type { Stone } from '../../stone/index.js'
 import type { Hand, Options } from '../family.js'
-import { bind } from '../shared/bind.js'
+import { bind, slipOf } from '../shared/bind.js'
 import { stretchOf, wireFrom, type Piece, type WireHalves } from '../shared/pieces.js'
 import {
   asWorn,
@@ -111,7 +111,6 @@ function coil(spec: {
   readonly columns: number
 }): Joint {
   const { stock, turns, each } = spec
-  const pull = section(stock.profile, stock.size.mm).area * alloy(stock.alloy).yield[stock.temper][0]
   const { s0, s1 } = spec.members[spec.members.length - 1]!
   return {
     id: spec.id,
@@ -124,7 +123,7 @@ function coil(spec: {
     turns,
     counted: 'sides',
     hold: each >= 3 ? 'clamp' : 'pin',
-    slip: 0.15 * turns * pull,
+    slip: slipOf(stock, turns),
   }
 }
 
