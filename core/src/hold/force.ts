@@ -171,6 +171,15 @@ export interface Resistance {
  */
 const SLIDE = 100
 
+/** What limits the motion in which the least resistance is looked for. */
+export interface Going {
+  /** How far it may slide aside or turn for 1 mm along. */
+  readonly slide: number
+  /** What turning takes besides about each axis, as a share of the strongest contact: it turns only where that pays. Not counted as force. */
+  readonly turning: number
+}
+const FREELY: Going = { slide: SLIDE, turning: 0 }
+
 /** Beside a direction in which the program gets stuck others are asked, this far off it. */
 const HAIR = 1e-5
 const TILTS: readonly Vec3[] = [
@@ -189,12 +198,12 @@ const FRESH = 24
  * min Σ over spans of max (c n·motion)₊, whose rows are six and one a span however many contacts there are.
  * @example resist(field, [0, 0, 1]).force // 7.4
  */
-export function resist(field: Field, d: Vec3, tilts = 0): Resistance {
+export function resist(field: Field, d: Vec3, { turning, slide }: Going = FREELY, tilts = 0): Resistance {
   const { wrench, cap, row, used } = field
   const none: Resistance = { force: 0, motion: { v: d, w: [0, 0, 0] }, giving: [] }
   const count = cap.length
   if (count === 0) return none
-  const rows = 6 + used.length
+  const rows = 6 + used.length + (turning > 0 ? 3 : 0)
   let top = 0
   for (let i = 0; i < count; i++) top = Math.max(top, cap[i]!)
   const scale = top * Math.sqrt(6)
@@ -205,7 +214,7 @@ export function resist(field: Field, d: Vec3, tilts = 0): Resistance {
   const known = bases.get(field)
   const result = solveByColumns({
     rhs,
-    bound: SLIDE,
+    bound: slide,
     from: known && known.used++ < FRESH ? known.basis : undefined,
     price: (y) => {
       const [y0, y1, y2, y3, y4, y5] = [y[0]!, y[1]!, y[2]!, y[3]!, y[4]!, y[5]!]
@@ -231,6 +240,14 @@ export function resist(field: Field, d: Vec3, tilts = 0): Resistance {
           at = i
         }
       }
+      // turning about each axis, either way
+      for (let k = 0; turning > 0 && k < 3; k++) {
+        const over = (turning * top * Math.abs(y[3 + k]!)) / scale - y[6 + used.length + k]!
+        if (over > worst) {
+          worst = over
+          at = count + k
+        }
+      }
       for (let k = 6; k < rows; k++)
         if (-y[k]! > worst) {
           worst = -y[k]!
@@ -244,7 +261,10 @@ export function resist(field: Field, d: Vec3, tilts = 0): Resistance {
         for (let k = 0; k < 3; k++) entries[k] = -d[k as 0 | 1 | 2]
         priced.cost = -1
       } else if (at < -2) entries[-3 - at] = -1
-      else {
+      else if (at >= count) {
+        entries[3 + at - count] = (Math.sign(y[3 + at - count]!) * turning * top) / scale
+        entries[6 + used.length + at - count] = -1
+      } else {
         for (let k = 0; k < 6; k++) entries[k] = (wrench[6 * at + k]! * cap[at]!) / scale
         entries[6 + row[at]!] = -1
       }
@@ -254,10 +274,10 @@ export function resist(field: Field, d: Vec3, tilts = 0): Resistance {
   if (!result) {
     bases.delete(field)
     // begun elsewhere it got stuck: once more from the start
-    if (known) return resist(field, d, tilts)
+    if (known) return resist(field, d, { turning, slide }, tilts)
     // many contacts in mirrored places: a direction beside this one has fewer answers that are alike
     const tilt = TILTS[tilts]
-    return tilt ? resist(field, unit(along(d, tilt, HAIR)), tilts + 1) : none
+    return tilt ? resist(field, unit(along(d, tilt, HAIR)), { turning, slide }, tilts + 1) : none
   }
   const { y } = result
   bases.set(field, { basis: result.basis, used: result.basis === known?.basis ? known.used : 0 })

@@ -6,6 +6,8 @@ const START = -Math.PI / 2
 const TURN = 2 * Math.PI
 /** A place along the outline is found to this, mm. */
 const NEAR = 1e-11
+/** A line that is longer than its share along the face's normal by less than this, mm, is square to the face. */
+const SQUARE = 1e-9
 
 /** An outline by the length along it: where each arc begins, and the arcs' own figures. */
 interface Run {
@@ -164,14 +166,17 @@ export function heldFaceted(shape: Shape, outline: Outline): Held {
         s = lengthTo(psi < START ? psi + TURN : psi)
       }
       let least: Nearest | undefined
-      for (const b of belts) {
-        nearestOnBelt(run, b, s, px, py, pz)
+      // the belt that was nearest before comes first: most often it still is, and then no other can be nearer
+      const first = seed.phi >= 0 && seed.phi < belts.length ? seed.phi : belts.length >> 1
+      for (let k = 0; k < belts.length; k++) {
+        const i = k === 0 ? first : k <= first ? k - 1 : k
+        nearestOnBelt(run, belts[i]!, s, px, py, pz)
         const [dx, dy, dz] = [px - at.x, py - at.y, pz - at.z]
-        const far = Math.hypot(dx, dy, dz)
+        const far = Math.sqrt(dx * dx + dy * dy + dz * dz)
         if (least && far > Math.abs(least.distance) + 1e-12) continue
         // the face's own normal: across the outline's run and the line up the belt
         const [nx, ny, nz] = [at.wy * at.uz, -at.wx * at.uz, at.wx * at.uy - at.wy * at.ux]
-        const size = Math.hypot(nx, ny, nz)
+        const size = Math.sqrt(nx * nx + ny * ny + nz * nz)
         const face: Vec3 = [nx / size, ny / size, nz / size]
         const off = dx * face[0] + dy * face[1] + dz * face[2]
         const inner = (at.t > 1e-9 && at.t < 1 - 1e-9) || far < 1e-7
@@ -179,6 +184,9 @@ export function heldFaceted(shape: Shape, outline: Outline): Held {
         const m: Vec3 = inner ? face : [dx / far, dy / far, dz / far]
         least = { q: [at.x, at.y, at.z], m, distance: inner ? off : outside ? far : -far, flat: true }
         seed.theta = at.s
+        seed.phi = i
+        // straight before a face of a convex stone: the whole stone lies behind that face's plane
+        if (inner && off > 0 && far - off < SQUARE) break
       }
       return least!
     },

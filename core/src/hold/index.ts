@@ -18,7 +18,17 @@ export type { Field, Resistance } from './force.js'
 export { deepestIn } from './deepest.js'
 export { pushOut } from './release.js'
 export type { PushPoint, Release, StiffnessMemory } from './release.js'
-export { LEAST_TRAVEL, makeSure, releases, SHORT, shortened, sureOf, turned, verdictOf } from './sure.js'
+export {
+  bearsPush,
+  LEAST_TRAVEL,
+  makeSure,
+  releases,
+  SHORT,
+  shortened,
+  sureOf,
+  turned,
+  verdictOf,
+} from './sure.js'
 export type { DemandVerdict, Releases, Sure, Turning, Verdict } from './sure.js'
 export { turnAbout } from './walk.js'
 export type { TurnResult } from './walk.js'

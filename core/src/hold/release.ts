@@ -19,7 +19,7 @@ export interface Release {
   readonly force: number
   /** How far the stone had gone then, mm: so far the wires give and come back, or stay bent. */
   readonly travel: number
-  /** Where it has fallen well under that: here the stone is let go, mm. */
+  /** Where it falls well under that for good: here the stone is let go, mm. As far as it was followed where it never does. */
   readonly letsGo: number
   /** The way, from where it lay until the force falls off. */
   readonly way: readonly PushPoint[]
@@ -36,6 +36,12 @@ const NEAR = 0.02
 const FALLEN = 0.6
 /** Behind the peak it is followed this far at least, mm. */
 const AFTER = 0.25
+
+/**
+ * A stone that is pushed does not spin for nothing, as a round one may, and gets on: rocking to and fro in a round seat, a hundredth of a step
+ * along each time, it would get nowhere. What it comes to lie against is found in the next step; forces hang on neither (within 1 %).
+ */
+const GOING = { slide: 8, turning: 1e-3 }
 
 /** Stiffness of a wire at a station against a push along m, N/mm; remembered as capacities are. */
 export type StiffnessMemory = Map<number, { readonly m: Vec3; readonly k: number }>
@@ -68,13 +74,15 @@ function stiffness(setting: Setting, touch: Touch, memory: StiffnessMemory): num
  * Pushes the stone along d while the wires give way: at each step every wire that it presses on bears what its give asks, stiffness × how deep
  * the stone stands in it, but no more than it collapses at; the stone goes where that is least, and the most that it took is what releases it.
  * So a wire that has to give by a hair only to let the stone past counts with a hair's force, and a long springy span lets go before it bends.
- * Small displacements of the wires; each gives by itself.
+ * Small displacements of the wires; each gives by itself. It may be left off once the stone has borne `enough` that far: what is told is then
+ * not the most that it bears.
  */
 export function pushOut(
   setting: Setting,
   from: Pick<Walked, 'd' | 'pose'>,
   clear: number,
   memory: StiffnessMemory = new Map(),
+  enough = { force: Infinity, travel: 0 },
 ): Release {
   const { held, spans, stations } = setting
   const { d } = from
@@ -84,6 +92,7 @@ export function pushOut(
   const scene = { held, stations, memory: copyOf(setting.first.memory) }
   const way: PushPoint[] = []
   let peak = { force: 0, travel: 0, giving: [] as readonly string[] }
+  let fell: number | undefined
   for (let i = 0; i < MOST_STEPS; i++) {
     const contacts = touches(scene, pose, NEAR)
     const travel = dot([at[0] - start[0], at[1] - start[1], at[2] - start[2]], d)
@@ -97,11 +106,14 @@ export function pushOut(
       // half a step more than it stands in already: that much is to come
       atMost: (t) => stiffness(setting, t, memory) * (Math.max(0, -t.gap) + STEP / 2),
     })
-    const { force, motion, giving } = resist(field, d)
+    const { force, motion, giving } = resist(field, d, GOING)
     way.push({ travel, force, pose })
     if (force > peak.force)
       peak = { force, travel, giving: [...new Set(giving.map((s) => spans[s]!.wire.id))] }
-    if (travel > clear || (travel > peak.travel + AFTER && force < FALLEN * peak.force)) break
+    if (peak.force >= enough.force && travel >= enough.travel) break
+    const fallen = travel > peak.travel && force < FALLEN * peak.force
+    fell = fallen ? (fell ?? travel) : undefined
+    if (travel > clear || (fallen && travel > peak.travel + AFTER)) break
     const { v, w } = motion
     const turn: Vec3 = [w[0] / held.size, w[1] / held.size, w[2] / held.size]
     const fastest = Math.hypot(...v) + Math.hypot(...w)
@@ -109,5 +121,5 @@ export function pushOut(
     pose = movePose(pose, at, [v[0] * s, v[1] * s, v[2] * s], [turn[0] * s, turn[1] * s, turn[2] * s])
     at = fromStone(pose, held.centre)
   }
-  return { d, ...peak, letsGo: way[way.length - 1]?.travel ?? 0, way }
+  return { d, ...peak, letsGo: fell ?? way[way.length - 1]?.travel ?? 0, way }
 }

@@ -44,15 +44,41 @@ const WEAK_WAYS = 2
  */
 export function releases(setting: Setting, hold: Hold): Releases {
   const memory: StiffnessMemory = new Map()
-  const ways: Vec3[] = [hold.arrow, ...DIRECTIONS.map((x) => x.d)]
-  const order = hold.sphere.map((_, i) => i).sort((a, b) => hold.sphere[a]! - hold.sphere[b]! || a - b)
-  for (const i of order.slice(0, WEAK_WAYS)) ways.push(SPHERE.ways[i]!)
-  const all = ways.map((d): Release => {
-    const there = walkIn(setting, d)
-    if (there.outcome === 'out') return { d, force: 0, travel: there.travel, letsGo: 0, way: [], giving: [] }
-    return pushOut(setting, there, clearOf(setting, d), memory)
-  })
+  const all = waysOut(hold).map((d) => pushedOut(setting, d, memory))
   return { all, weakest: all.reduce((a, b) => (b.force < a.force ? b : a)) }
+}
+
+/** Ways in which the stone may be let go. */
+function waysOut(hold: Hold): readonly Vec3[] {
+  const order = hold.sphere.map((_, i) => i).sort((a, b) => hold.sphere[a]! - hold.sphere[b]! || a - b)
+  return [hold.arrow, ...DIRECTIONS.map((x) => x.d), ...order.slice(0, WEAK_WAYS).map((i) => SPHERE.ways[i]!)]
+}
+
+function pushedOut(
+  setting: Setting,
+  d: Vec3,
+  memory: StiffnessMemory,
+  enough?: { readonly force: number; readonly travel: number },
+): Release {
+  const there = walkIn(setting, d)
+  if (there.outcome === 'out') return { d, force: 0, travel: there.travel, letsGo: 0, way: [], giving: [] }
+  return pushOut(setting, there, clearOf(setting, d), memory, enough)
+}
+
+/**
+ * What the wires bear before they let the stone go, N: `force` or more where they bear that in each of those ways, as `releases` would find with
+ * more; else what the first way bears that does not; 0 where nothing but a snap holds it. A quick yes or no.
+ */
+export function bearsPush(setting: Setting, hold: Hold, force: number): number {
+  const memory: StiffnessMemory = new Map()
+  let snaps = false
+  for (const d of waysOut(hold)) {
+    const found = pushedOut(setting, d, memory, { force, travel: LEAST_TRAVEL })
+    if (found.force < force) return found.force
+    snaps ||= found.letsGo < LEAST_TRAVEL
+  }
+  // a snap counts only where it is what holds least
+  return snaps && releases(setting, hold).weakest.letsGo < LEAST_TRAVEL ? 0 : force
 }
 
 /**

@@ -1,23 +1,24 @@
+import { cutList, DEFAULT_SCHOOL } from '../cut/index.js'
 import type { Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import type { Vec3 } from '../geom/index.js'
 import {
   atMost,
+  bearsPush,
   DEMANDS,
   heldStone,
   holdOf,
-  releases,
   settingOf,
   SHORT,
   shortened,
-  verdictOf,
   type Demands,
   type Held,
   type Hold,
   type Setting,
 } from '../hold/index.js'
 import type { Family, Options } from '../settings/index.js'
-import { fullStone, stoneMeasures, type Stone } from '../stone/index.js'
+import { fullStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
+import { NEWTON_PER_GRAM } from '../units/index.js'
 import { numberOf } from '../working/index.js'
 import { MOST_HIDDEN } from './settings.js'
 
@@ -40,8 +41,8 @@ export type Barrier =
   | { readonly kind: 'out'; readonly way: Vec3 }
   /** It would bear less than it is asked to: as planned, or with every bend half a millimetre short. */
   | { readonly kind: 'pull' | 'short'; readonly times: number }
-  /** A wire would let it go by springing. */
-  | { readonly kind: 'springs' }
+  /** A wire would let it go by springing, at this share of what is asked or less. */
+  | { readonly kind: 'springs'; readonly share: number }
 
 /** What options are judged by: the stone as it is held, its mass in g, the limits. */
 export interface Ask {
@@ -49,19 +50,17 @@ export interface Ask {
   readonly stone: Stone
   readonly held: Held
   readonly mass: number
+  readonly girths: Pick<StoneMeasures, 'edge' | 'girthLength' | 'girthWidth'>
   readonly limits: Limits
   /** Only the first check and the bends a little short; the push with wires that give is left out. */
   readonly quick: boolean
 }
 
-export const askOf = (chosen: Family, stone: Stone, limits: Limits, quick: boolean): Ask => ({
-  chosen,
-  stone,
-  held: heldStone(fullStone(stone)),
-  mass: numberOf(stoneMeasures(stone).mass),
-  limits,
-  quick,
-})
+export const askOf = (chosen: Family, stone: Stone, limits: Limits, quick: boolean): Ask => {
+  const measures = stoneMeasures(stone)
+  const held = heldStone(fullStone(stone))
+  return { chosen, stone, held, mass: numberOf(measures.mass), girths: measures, limits, quick }
+}
 
 /** Options that can be built, with the doubts that their findings raise. */
 export interface Made {
@@ -71,18 +70,43 @@ export interface Made {
 }
 
 /** Builds options, or says what stands in the way: an error, or too much of the face hidden. */
-export function make({ chosen, stone, limits }: Ask, options: Options): Made | Barrier {
+export function make(ask: Ask, options: Options): Made | Barrier {
+  const found = draft(ask, options)
+  return isMade(found) ? (hides(ask, options) ?? found) : found
+}
+
+/** Builds options, or tells the error that stands in the way. What they hide of the face is not asked yet. */
+export function draft({ chosen, stone }: Ask, options: Options): Made | Barrier {
   const wrong = chosen.fits(stone, options).find((f) => f.severity === 'error')
   if (wrong) return { kind: 'error', finding: wrong }
   const design = chosen.build(stone, options)
   const findings = chosen.review(stone, options, design)
   const error = findings.find((f) => f.severity === 'error')
   if (error) return { kind: 'error', finding: error }
-  const face = chosen.outputs(stone, options).find((o) => o.id === 'face')
-  const percent = face ? 100 - numberOf(face.quantity) : 0
-  if (percent > limits.hidden) return { kind: 'hidden', percent }
   return { options, design, doubts: findings.filter((f) => f.severity === 'doubt') }
 }
+
+/** What is hidden of the face, where that is too much. */
+export function hides({ chosen, stone, limits }: Ask, options: Options): Barrier | undefined {
+  const face = chosen.outputs(stone, options).find((o) => o.id === 'face')
+  const percent = face ? 100 - numberOf(face.quantity) : 0
+  return percent > limits.hidden ? { kind: 'hidden', percent } : undefined
+}
+
+/** Metal that is cut, g: with what is bound and what is spare, by the path. */
+export const gramsOf = ({ chosen, stone, girths }: Ask, { options, design }: Made): number =>
+  numberOf(
+    cutList({
+      design,
+      halves: chosen.halves(stone, options),
+      joints: chosen.joints(stone, options),
+      margin: chosen.margin(options),
+      rounding: '1 mm',
+      school: DEFAULT_SCHOOL,
+      girths: { edge: girths.edge, length: girths.girthLength, width: girths.girthWidth },
+      prices: {},
+    }).mass,
+  )
 
 export const isMade = (found: Made | Barrier): found is Made => 'design' in found
 
@@ -96,17 +120,26 @@ export interface Judged {
  * Is the stone held, as planned and with every bend short: the cheap no first. Where it is only to be found out (`quick`), what stands in the
  * way is told by the first of the named ways that shows it.
  */
-export function judge(ask: Ask, { design }: Made): Judged {
+export function judge(ask: Ask, made: Made): Judged {
+  return judgeBy(ask, made, false)
+}
+
+/** As `judge`, with every no as soon as it is known: what is said of bends a little short is what they bear at most. */
+export function soundAtOnce(ask: Ask, made: Made): Judged {
+  return judgeBy(ask, made, true)
+}
+
+function judgeBy(ask: Ask, { design }: Made, atOnce: boolean): Judged {
   const { held, mass, limits, quick } = ask
   const { demands } = limits
   const setting = settingOf(design, held)
   const most = atMost(setting, mass, demands.knocked)
-  if (most.times < demands.knocked && (quick || most.times > 0)) {
+  if (most.times < demands.knocked && (quick || atOnce || most.times > 0)) {
     const { times, way } = most
     return { times, barrier: times > 0 ? { kind: 'pull', times } : { kind: 'out', way } }
   }
   const less = shortened(design, setting, SHORT)
-  const atLess = quick ? atMost(less, mass, demands.knocked) : undefined
+  const atLess = quick || atOnce ? atMost(less, mass, demands.knocked) : undefined
   if (atLess && atLess.times < demands.knocked) {
     const { times, way } = atLess
     return { times: most.times, barrier: times > 0 ? { kind: 'short', times } : { kind: 'out', way } }
@@ -121,7 +154,7 @@ export function judge(ask: Ask, { design }: Made): Judged {
 
 const outOf = (hold: Hold): Vec3 => hold.ways.find((w) => w.outcome === 'out')?.d ?? hold.arrow
 
-/** What is sound at first sight: is it so pushed out with wires that give, and with every bend short. */
+/** What is sound at first sight: is it so with every bend short, and pushed out with wires that give. */
 function shortBarrier(
   { mass, limits: { demands }, quick }: Ask,
   setting: Setting,
@@ -132,8 +165,7 @@ function shortBarrier(
   if (!bent.caught) return { kind: 'out', way: outOf(bent) }
   if (bent.timesWeight < demands.knocked) return { kind: 'short', times: bent.timesWeight }
   if (quick) return undefined
-  const { force, letsGo } = releases(setting, hold).weakest
-  const short = { caught: bent.caught, force: bent.force, arrow: bent.arrow }
-  const sure = verdictOf({ caught: true, force, letsGo, short, mass, demands })
-  return sure.verdict === 'sound' ? undefined : { kind: 'springs' }
+  const asked = demands.knocked * mass * NEWTON_PER_GRAM
+  const borne = bearsPush(setting, hold, asked)
+  return borne >= asked ? undefined : { kind: 'springs', share: borne / asked }
 }

@@ -179,6 +179,16 @@ export interface CandidateGroup {
   options(): readonly Options[]
 }
 
+/** All options that a search may turn to, as points of a cube: every number from 0 to 1 goes from one end of what may be tried to the other. */
+export interface OptionSpace {
+  /** How many numbers a point has. */
+  readonly dimensions: number
+  /** Options that differ from place to place and do not follow from the others. */
+  readonly varies: readonly string[]
+  /** What is decided there, with the rest by the craft's rules; none where it cannot be built. */
+  at(point: readonly number[]): Options | undefined
+}
+
 /** A family of settings: a folder with these behind its index. Pure; the same input gives an equal result. */
 export interface Family {
   readonly id: string
@@ -190,6 +200,8 @@ export interface Family {
   params(stone: Stone): readonly Param[]
   /** Options to begin a search from, by the stone's size only, lightest group first; what holds is decided in `plan`. */
   candidates(stone: Stone, wish: Wish): readonly CandidateGroup[]
+  /** All that a thorough search may turn to. */
+  space(stone: Stone, wish: Wish): OptionSpace
   /** Options that this search decides, by id; the others are taste, or follow from them by the craft's rules. */
   readonly decides: readonly string[]
   /** The wire that bears the stone: what it holds goes with this wire's strength. */

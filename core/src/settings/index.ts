@@ -22,6 +22,7 @@ export type {
   BenchMove,
   CandidateGroup,
   MendMove,
+  OptionSpace,
   Wish,
   Worn,
   WornAs,

@@ -10,7 +10,8 @@ import {
   type Stone,
 } from '../../stone/index.js'
 import { section, WIRE_SIZES, type WireSize } from '../../wire/index.js'
-import type { CandidateGroup, Wish } from '../family.js'
+import type { CandidateGroup, OptionSpace, Wish } from '../family.js'
+import { between, oneOf } from '../shared/cube.js'
 import { bendForm } from '../shared/faceBend.js'
 import { frameBasis, mirrorOf, overHollow, wireHeight, type FrameSide } from './basis.js'
 import { bendRadius, touching, type BoundFrameOptions } from './options.js'
@@ -50,9 +51,46 @@ export function places(
   face: 'front' | 'back',
   pairs = 2,
 ): number[] {
+  return onBothSides(stone, options, face, ({ free, halfAt }) => {
+    const low = halfAt(free * 0.25)
+    const high = halfAt(free * 0.75)
+    const spare = free - 2 * (low + high)
+    return spare > 0.4 && pairs > 1 ? [low + 0.25 * spare, free - high - 0.25 * spare] : [free / 2]
+  })
+}
+
+/** Bends for one face at shares of the room that each side has: 0 is close at the foot, 1 close at the neck. */
+function placesAt(
+  stone: Stone,
+  options: BoundFrameOptions,
+  face: 'front' | 'back',
+  shares: readonly number[],
+): number[] {
+  return onBothSides(stone, options, face, ({ free, halfAt }) => {
+    const [low, high] = [halfAt(free * 0.25), halfAt(free * 0.75)]
+    const room = free - low - high
+    // as many of them as do not run into each other
+    const fitting = shares.filter((share, i) => i === 0 || (share - shares[0]!) * room > i * (low + high))
+    return fitting.map((share) => low + share * Math.max(0, room))
+  })
+}
+
+/** What one side of a frame offers to bends: its length between foot and shoulder, and how far a bend there takes it up on either side, mm. */
+interface Room {
+  readonly free: number
+  readonly halfAt: (run: number) => number
+}
+
+/** Bends where `runs` wants them on either side, moved along where the edge is hollow; in hours. */
+function onBothSides(
+  stone: Stone,
+  options: BoundFrameOptions,
+  face: 'front' | 'back',
+  runs: (room: Room) => number[],
+): number[] {
   const basis = frameBasis(stone, { ...options })
-  const right = placesOn(basis, options, face, pairs)
-  const left = basis.left === basis ? right : placesOn(basis.left, options, face, pairs)
+  const right = placesOn(basis, options, face, runs)
+  const left = basis.left === basis ? right : placesOn(basis.left, options, face, runs)
   return [...right, ...left.map((h) => step(12 - h, 0.1))].sort((p, q) => p - q)
 }
 
@@ -61,7 +99,7 @@ function placesOn(
   { solid, line, stations }: FrameSide,
   options: BoundFrameOptions,
   face: 'front' | 'back',
-  pairs: number,
+  runs: (room: Room) => number[],
 ): number[] {
   const a = line.thickness
   const offset = a / 2
@@ -81,11 +119,7 @@ function placesOn(
       overlap,
       summit: at(firm(run)),
     }).half
-  const low = halfAt(free * 0.25)
-  const high = halfAt(free * 0.75)
-  const spare = free - 2 * (low + high)
-  const runs = spare > 0.4 && pairs > 1 ? [low + 0.25 * spare, free - high - 0.25 * spare] : [free / 2]
-  return runs.map((run) => hourOf(...outlinePoint(line.outline, at(firm(run)))))
+  return runs({ free, halfAt }).map((run) => hourOf(...outlinePoint(line.outline, at(firm(run)))))
 }
 
 /** Steps in which a bend is moved along to where the stone's edge is not hollow, mm, and how far past that. */
@@ -212,20 +246,61 @@ export function candidates(stone: Stone, wish: Wish): CandidateGroup[] {
             ...plainFrameOptions(stone, wish, { size, wires, overlap }),
             backOverlap: Math.max(0.5, step(overlap + more, 0.1)),
           }
-          try {
-            return [
-              {
-                ...plain,
-                frontBends: places(stone, plain, 'front'),
-                backBends: places(stone, plain, 'back', behind),
-              },
-            ]
-          } catch (error) {
-            // a foot that swallows the outline: not a candidate
-            if (!(error instanceof RangeError)) throw error
-            return []
-          }
+          const options = orNone(() => ({
+            ...plain,
+            frontBends: places(stone, plain, 'front'),
+            backBends: places(stone, plain, 'back', behind),
+          }))
+          return options ? [options] : []
         }),
     }))
     .sort((p, q) => p.wire - q.wire)
+}
+
+const WIRES = [3, 4, 5, 6]
+/** Shares of the smaller side that a face's bends may reach. */
+const FACE_REACHES = { least: 0.018, most: 0.15 }
+
+/** Bends a side and where, by three numbers: how many, and the shares of the room at which the first and the last stand. */
+function sharesOf(many: number, first: number, last: number): readonly number[] {
+  const [low, high] = [0.5 * first, 1 - 0.5 * last]
+  return oneOf([[first], [low, high], [low, (low + high) / 2, high]], many)
+}
+
+/** Frames of any gauge in reach, of three to six wires, either face with one to three bends a side that reach from hardly to far. */
+export function space(stone: Stone, wish: Wish): OptionSpace {
+  const full = fullStone(stone)
+  const small = Math.min(full.length, full.width)
+  const gauges = gaugesFor(small, wish)
+  return {
+    dimensions: 10,
+    varies: ['wires', 'size', 'frontOverlap', 'frontBends', 'backOverlap', 'backBends'],
+    at: (u) => {
+      if (gauges.length === 0) return undefined
+      const reach = (share: number) => Math.max(0.3, step(between(FACE_REACHES, share) * small, 0.1))
+      const plain = {
+        ...plainFrameOptions(stone, wish, {
+          size: oneOf(gauges, u[0]!),
+          wires: oneOf(WIRES, u[1]!),
+          overlap: reach(u[2]!),
+        }),
+        backOverlap: reach(u[3]!),
+      }
+      return orNone(() => ({
+        ...plain,
+        frontBends: placesAt(stone, plain, 'front', sharesOf(u[4]!, u[5]!, u[6]!)),
+        backBends: placesAt(stone, plain, 'back', sharesOf(u[7]!, u[8]!, u[9]!)),
+      }))
+    },
+  }
+}
+
+/** What is made; none where a foot swallows the outline. */
+function orNone<T>(make: () => T): T | undefined {
+  try {
+    return make()
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error
+    return undefined
+  }
 }

@@ -1,7 +1,7 @@
 import type { Family } from '../family.js'
 import { benchMoves, withBench } from './bench.js'
 import { build } from './build.js'
-import { candidates } from './candidates.js'
+import { candidates, space } from './candidates.js'
 import { fits, review } from './fits.js'
 import { gauges } from './gauges.js'
 import { moves } from './moves.js'
@@ -21,6 +21,7 @@ export const family: Family = {
   formulas: frameFormulas,
   params,
   candidates,
+  space,
   decides: ['wires', 'size', 'frontOverlap', 'frontBends', 'backOverlap', 'backBends'],
   bearing: (options) => frameStock(readOptions(options)),
   fits,

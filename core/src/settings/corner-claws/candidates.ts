@@ -1,6 +1,7 @@
 import type { Stone } from '../../stone/index.js'
 import { section, WIRE_SIZES, type WireSize } from '../../wire/index.js'
-import type { CandidateGroup, Wish } from '../family.js'
+import type { CandidateGroup, OptionSpace, Wish } from '../family.js'
+import { between, oneOf } from '../shared/cube.js'
 import type { ClawOptions } from './options.js'
 
 const tenth = (v: number): number => Math.round(v * 10) / 10
@@ -80,4 +81,28 @@ export function candidates(stone: Stone, wish: Wish): CandidateGroup[] {
         })),
     }))
     .sort((p, q) => p.wire - q.wire)
+}
+
+/** Shares of the smaller side that seats and claws may reach. */
+const SEATS = { least: 0.035, most: 0.24 }
+const CLAW_REACHES = { least: 0.025, most: 0.22 }
+
+/** Seat and claws of any gauge in reach, each reaching from hardly to far. */
+export function space(stone: Stone, wish: Wish): OptionSpace {
+  const small = Math.min(stone.length, stone.width)
+  const gauges = seatGauges(stone, wish)
+  return {
+    dimensions: 4,
+    varies: ['size', 'clawSize', 'seat', 'claw'],
+    at: (u) => {
+      if (gauges.length === 0) return undefined
+      const decision = {
+        size: oneOf(gauges, u[0]!),
+        clawSize: oneOf(clawGauges, u[1]!),
+        seat: between(SEATS, u[2]!) * small,
+        claw: between(CLAW_REACHES, u[3]!) * small,
+      }
+      return { ...clawOptions(wish, decision) }
+    },
+  }
 }

@@ -1,6 +1,7 @@
 import { outline, type Stone } from '../../stone/index.js'
 import { alloy, section, WIRE_SIZES, type Temper, type WireSize } from '../../wire/index.js'
-import type { CandidateGroup, Wish } from '../family.js'
+import type { CandidateGroup, OptionSpace, Wish } from '../family.js'
+import { between, oneOf } from '../shared/cube.js'
 import { shoulderOf } from '../shared/shoulder.js'
 import type { TwinHoopOptions } from './options.js'
 
@@ -10,6 +11,8 @@ const nearest = (list: readonly WireSize[], mm: number): WireSize =>
 
 /** Inside diameter that a ring is first planned for, mm: commonly met; the maker types the finger's own. */
 const FINGER = 17.3
+/** A ring's shank bears the hand: about this thick, mm. Typical, uncited. */
+const RING_SHANK = 1.02
 /** Hoops over the stone's width: from deep on the stone to near its equator. */
 const SHARES = [0.74, 0.8, 0.86, 0.91]
 
@@ -89,8 +92,7 @@ export function candidates(stone: Stone, wish: Wish): CandidateGroup[] {
     for (const size of hoopGauges(stone, wish)) {
       const stout = carrierGauges(wish, size)
       if (stout.length === 0) continue
-      // a shank bears the hand
-      const shankSize = nearest(stout, mount === 'ring' ? 1.02 : size.mm)
+      const shankSize = nearest(stout, mount === 'ring' ? RING_SHANK : size.mm)
       for (const turns of [3, 4]) {
         const hoop = Math.PI * 0.85 * across + turns * 2 * Math.PI * (size.mm + shankSize.mm)
         out.push({
@@ -113,4 +115,48 @@ export function candidates(stone: Stone, wish: Wish): CandidateGroup[] {
       }
     }
   return out.sort((p, q) => p.wire - q.wire)
+}
+
+/** Shares of the stone's width that hoops, and a ring's lower hoop, may have; how far a ring's bulges toward the finger, mm. */
+const HOOPS = { least: 0.58, most: 0.97 }
+const LOWER = { least: 0.7, most: 0.97 }
+const BULGES = { least: -1.5, most: 0 }
+const TURNS = [2, 3, 4, 5]
+/** A pendant's wire is not thicker than this, mm. */
+const CARRIER = 2.1
+
+/** Hoops of any gauge in reach, wide or narrow, wound often or seldom; a pendant's wire may be as thin as they bend, a ring's shank bears the hand. */
+export function space(stone: Stone, wish: Wish): OptionSpace {
+  const gauges = hoopGauges(stone, wish)
+  const mount = wish.worn ?? 'pendant'
+  return {
+    dimensions: 5,
+    varies:
+      mount === 'ring' ? ['size', 'hoop', 'turns', 'seat', 'bulge'] : ['size', 'hoop', 'turns', 'shankSize'],
+    at: (u) => {
+      if (gauges.length === 0) return undefined
+      const size = oneOf(gauges, u[0]!)
+      const carriers = carrierGauges(wish, size).filter((s) => s.mm <= CARRIER)
+      if (carriers.length === 0) return undefined
+      const hoop = between(HOOPS, u[1]!) * stone.width
+      const common = { mount, size, hoop, turns: oneOf(TURNS, u[2]!) }
+      return mount === 'ring'
+        ? {
+            ...hoopOptions(stone, wish, {
+              ...common,
+              shankSize: nearest(carriers, RING_SHANK),
+              seat: between(LOWER, u[3]!) * stone.width,
+              bulge: Math.round((BULGES.least + u[4]! * (BULGES.most - BULGES.least)) * 10) / 10,
+            }),
+          }
+        : {
+            ...hoopOptions(stone, wish, {
+              ...common,
+              shankSize: oneOf(carriers, u[3]!),
+              seat: hoop,
+              bulge: 0,
+            }),
+          }
+    },
+  }
 }

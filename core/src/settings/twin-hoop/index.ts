@@ -1,7 +1,7 @@
 import type { Family } from '../family.js'
 import { workingOf } from '../shared/pieces.js'
 import { build, piecesOf } from './build.js'
-import { candidates } from './candidates.js'
+import { candidates, space } from './candidates.js'
 import { fits, review } from './fits.js'
 import { benchMoves, gauges, moves, withBench } from './moves.js'
 import { hoopStock, readOptions } from './options.js'
@@ -18,6 +18,7 @@ export const family: Family = {
   formulas: hoopFormulas,
   params,
   candidates,
+  space,
   decides: ['size', 'seat', 'hoop', 'turns'],
   bearing: (options) => hoopStock(readOptions(options)),
   fits,

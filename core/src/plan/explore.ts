@@ -1,0 +1,230 @@
+import type { Options, OptionSpace, OptionValue, Param } from '../settings/index.js'
+import { WIRE_SIZES } from '../wire/index.js'
+import { draft, gramsOf, hides, isMade, soundAtOnce, type Ask, type Barrier, type Made } from './judge.js'
+import { neighboursOf } from './neighbours.js'
+import { chanceAboveZero, surrogate, type Sample } from './surrogate.js'
+
+/** How many options are put through the holding check at most, without any that is sound yet and with one. */
+const TRIES = { without: 110, with: 80 }
+/** How many are built to choose from, and drawn for it: most have no room. */
+const POOL = 160
+const DRAWS = 700
+/** As many are drawn round each new best, so far off it in each direction of the cube. */
+const ROUND = 40
+const NEAR = 0.14
+/** How often more are drawn when nothing that is left promises anything. */
+const REFILLS = 3
+/** A saving of less is not worth what it takes from the hold. */
+const WORTH = 0.02
+/** A doubt fewer is worth as much as this share of the metal. */
+const FEWER = 0.5
+/** No further where the likeliest gain, chance times share of the metal, is under this. */
+const HOPELESS = 0.002
+
+/** Options that were built, to choose from. */
+interface Choice {
+  readonly made: Made
+  readonly grams: number
+  readonly x: readonly number[]
+  readonly at?: readonly number[]
+}
+
+/** What a search ended with: the lightest that is sound, or else what comes nearest to it. */
+export interface Explored {
+  readonly options: Options
+  readonly sound: boolean
+}
+
+/**
+ * The lightest sound options of a space, from some to begin with. What was judged so far teaches a guess of how far others are from sound; the
+ * one with the best chance of saving metal is judged next. Fewer doubts come before less metal. Deterministic: the space is drawn evenly.
+ */
+export function explore(
+  ask: Ask,
+  space: OptionSpace,
+  from: readonly Options[],
+  allowed: (options: Options) => boolean,
+): Explored | undefined {
+  const search = new Search(ask, space, allowed)
+  search.begin(from)
+  while (search.step());
+  return search.result()
+}
+
+class Search {
+  private readonly features: (options: Options) => readonly number[]
+  private readonly samples: Sample[] = []
+  private pool: Choice[] = []
+  private readonly seen = new Set<string>()
+  private best: Choice | undefined
+  private nearest: { readonly choice: Choice; readonly y: number } | undefined
+  private drawn = 0
+  private refills = 0
+
+  constructor(
+    private readonly ask: Ask,
+    private readonly space: OptionSpace,
+    private readonly allowed: (options: Options) => boolean,
+  ) {
+    const params = this.params()
+    this.features = (options) => params.flatMap((p) => featuresOf(p, options[p.id]!))
+  }
+
+  begin(from: readonly Options[]): void {
+    for (const options of from) this.offer(options)
+    const first = this.pool
+    this.pool = []
+    for (const choice of first) this.judge(choice)
+    this.drawMore(POOL)
+  }
+
+  /** Draws from the whole space until there are so many to choose from, or it has been tried long enough. */
+  private drawMore(many: number): void {
+    const { dimensions } = this.space
+    for (let i = 0; i < DRAWS && this.pool.length < many; i++) this.draw(evenly(++this.drawn, dimensions))
+  }
+
+  /** Judges the most promising; false where there is none. */
+  step(): boolean {
+    if (this.samples.length >= (this.best ? TRIES.with : TRIES.without)) return false
+    if (this.samples.length === 0) {
+      const lightest = this.pool.sort((a, b) => a.grams - b.grams)[this.pool.length >> 1]
+      if (!lightest) return false
+      this.judge(lightest)
+      return true
+    }
+    const found = this.likeliest()
+    if (found.index >= 0 && !(this.best && found.hope < HOPELESS)) {
+      this.judge(this.pool.splice(found.index, 1)[0]!)
+      return true
+    }
+    const round = this.best ?? this.nearest?.choice
+    if (!round || ++this.refills > REFILLS) return false
+    this.lookRound(round, NEAR / (1 + this.refills))
+    this.drawMore(POOL)
+    return true
+  }
+
+  /** Which of those to choose from promises most, and how much. */
+  private likeliest(): { readonly hope: number; readonly index: number } {
+    const guess = surrogate(this.samples)
+    let most = { hope: 0, index: -1 }
+    this.pool.forEach((choice, index) => {
+      const gain = this.gainOf(choice)
+      if (gain <= 0) return
+      const hope = gain * chanceAboveZero(guess(choice.x))
+      if (hope > most.hope) most = { hope, index }
+    })
+    return most
+  }
+
+  result(): Explored | undefined {
+    const found = this.best ?? this.nearest?.choice
+    return found && { options: found.made.options, sound: this.best !== undefined }
+  }
+
+  /** What the space turns. */
+  private params(): readonly Param[] {
+    return this.ask.chosen.params(this.ask.stone).filter((p) => this.space.varies.includes(p.id))
+  }
+
+  /** What it would be worth if it were sound. */
+  private gainOf({ made, grams }: Choice): number {
+    const { best } = this
+    const doubts = made.doubts.length
+    if (!best) return 1 / (1 + doubts)
+    if (doubts !== best.made.doubts.length) return doubts < best.made.doubts.length ? FEWER : 0
+    const saving = 1 - grams / best.grams
+    return saving > WORTH ? saving : 0
+  }
+
+  private draw(at: readonly number[]): void {
+    const options = this.space.at(at)
+    if (options) this.offer(options, at)
+  }
+
+  /** Builds options and adds them to those to choose from. */
+  private offer(options: Options, at?: readonly number[]): void {
+    const key = JSON.stringify(options)
+    if (this.seen.has(key) || !this.allowed(options)) return
+    this.seen.add(key)
+    const made = draft(this.ask, options)
+    if (!isMade(made)) return
+    this.pool.push({ made, grams: gramsOf(this.ask, made), x: this.features(options), ...(at ? { at } : {}) })
+  }
+
+  private judge(choice: Choice): void {
+    if (hides(this.ask, choice.made.options)) return
+    const { barrier, times } = soundAtOnce(this.ask, choice.made)
+    const y = marginOf(times, this.ask.limits.demands.knocked, barrier)
+    this.samples.push({ x: choice.x, y })
+    const nearer = !this.nearest || y > this.nearest.y
+    if (nearer) this.nearest = { choice, y }
+    if (!barrier && this.gainOf(choice) > 0) {
+      this.best = choice
+      this.pool = this.pool.filter((c) => this.gainOf(c) > 0)
+      this.lookRound(choice, NEAR)
+    } else if (nearer && !this.best) this.lookRound(choice, NEAR)
+  }
+
+  /** Offers what lies round a choice: a step of one option away, and round its place in the space. */
+  private lookRound({ made: { options }, at }: Choice, near: number): void {
+    for (const p of this.params())
+      for (const value of neighboursOf(p, options[p.id]!)) this.offer({ ...options, [p.id]: value })
+    if (!at) return
+    for (let i = 0; i < ROUND; i++) {
+      const off = evenly(++this.drawn, at.length)
+      this.draw(at.map((u, k) => Math.min(1, Math.max(0, u + near * (2 * off[k]! - 1)))))
+    }
+  }
+}
+
+/** How far from sound, as the logarithm of what holds over what is asked: above 0 is sound. */
+function marginOf(times: number, asked: number, barrier: Barrier | undefined): number {
+  const log = (v: number) => Math.max(-3, Math.min(1, Math.log(Math.max(v, 1e-3))))
+  if (!barrier) return Math.max(0.04, log(times / asked))
+  switch (barrier.kind) {
+    case 'springs':
+      // a snap says nothing of how much is lacking
+      return barrier.share > 0 ? Math.min(-0.02, log(barrier.share)) : -0.3
+    case 'short':
+      return Math.min(-0.02, log(barrier.times / asked))
+    case 'pull':
+      return Math.min(-0.02, log(times / asked))
+    default:
+      return -3
+  }
+}
+
+/** An option as numbers of about unit scale: sizes and lengths by their logarithm. */
+function featuresOf(p: Param, value: OptionValue): readonly number[] {
+  if (p.kind === 'places') {
+    const right = (value as readonly number[]).filter((h) => h <= 6)
+    return [right.length, Math.min(...right, 6), Math.max(...right, 0)]
+  }
+  if (p.kind === 'choice') {
+    const size = WIRE_SIZES.find((s) => s.label === value)
+    return [size ? Math.log(size.mm) / 0.25 : p.values.indexOf(String(value))]
+  }
+  if (p.kind === 'integer') return [Math.log(Math.max(1, Number(value))) / 0.3]
+  return [p.min < 0 ? Number(value) : Math.log(Math.max(0.1, Number(value))) / 0.4]
+}
+
+const PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29] as const
+
+/** The i-th point of a sequence that fills a cube evenly (Halton, leaped past its poor beginning). */
+function evenly(i: number, dimensions: number): number[] {
+  return PRIMES.slice(0, dimensions).map((base) => {
+    let n = 20 + i * LEAP
+    let f = 1
+    let u = 0
+    while (n > 0) {
+      f /= base
+      u += f * (n % base)
+      n = Math.floor(n / base)
+    }
+    return u
+  })
+}
+/** A prime that is none of the bases: without it the larger bases run side by side. */
+const LEAP = 31

@@ -1,0 +1,112 @@
+/** What was found at a place: features of about unit scale, and a figure there. */
+export interface Sample {
+  readonly x: readonly number[]
+  readonly y: number
+}
+
+/** What is expected at a place, and how far off that may be (one standard deviation). */
+export interface Expected {
+  readonly mean: number
+  readonly spread: number
+}
+
+/** How far along the features things stay alike, and how much of the figure is a straight trend: the likelier pair of these is taken. */
+const ALIKE = [0.8, 1.6, 3.2]
+const TREND = [0.15, 0.5]
+/** Standard deviation of what is neither trend nor like its neighbours. */
+const NOISE = 0.08
+
+/**
+ * Guesses a figure between the places where it was found: a Gaussian process with a straight trend and a smooth remainder (kernel
+ * `trend² x·x' + s² exp(-|x-x'|² / 2 l²) + noise²`), about the samples' own mean and spread. Exact for what a straight line or a smooth
+ * bump can follow; far from all samples the spread grows to that of the samples. Deterministic.
+ * @throws RangeError without samples
+ * @example surrogate([{ x: [0], y: 0 }, { x: [1], y: 1 }])([0.5]).mean // about 0.5
+ */
+export function surrogate(samples: readonly Sample[]): (x: readonly number[]) => Expected {
+  if (samples.length === 0) throw new RangeError('nothing was found yet')
+  const n = samples.length
+  const mean = samples.reduce((sum, s) => sum + s.y, 0) / n
+  const scale = Math.max(0.2, Math.sqrt(samples.reduce((sum, s) => sum + (s.y - mean) ** 2, 0) / n))
+  const width = samples[0]!.x.length
+  const middle = Array.from({ length: width }, (_, k) => samples.reduce((sum, s) => sum + s.x[k]!, 0) / n)
+  const z = Float64Array.from(samples, (s) => (s.y - mean) / scale)
+  const fits = ALIKE.flatMap((alike) =>
+    TREND.map((trend) => {
+      const kernel = (a: readonly number[], b: readonly number[]): number => {
+        let far = 0
+        let along = 0
+        for (let k = 0; k < width; k++) {
+          far += (a[k]! - b[k]!) ** 2
+          along += (a[k]! - middle[k]!) * (b[k]! - middle[k]!)
+        }
+        return trend * trend * along + Math.exp(-far / (2 * alike * alike))
+      }
+      return fitted(samples, z, kernel)
+    }),
+  )
+  const best = fits.reduce((a, b) => (b.likelihood > a.likelihood ? b : a))
+  return (x) => {
+    const found = best.at(x)
+    return { mean: mean + scale * found.mean, spread: scale * found.spread }
+  }
+}
+
+/** A process with one kernel on its samples, and how likely these are under it (logarithm, up to a constant). */
+function fitted(
+  samples: readonly Sample[],
+  z: Float64Array,
+  kernel: (a: readonly number[], b: readonly number[]) => number,
+): { readonly likelihood: number; readonly at: (x: readonly number[]) => Expected } {
+  const n = samples.length
+  const low = samples.map((a, i) =>
+    Float64Array.from(
+      { length: i + 1 },
+      (_, j) => kernel(a.x, samples[j]!.x) + (i === j ? NOISE * NOISE : 0),
+    ),
+  )
+  // Cholesky, in place
+  for (let j = 0; j < n; j++)
+    for (let i = j; i < n; i++) {
+      let sum = low[i]![j]!
+      for (let k = 0; k < j; k++) sum -= low[i]![k]! * low[j]![k]!
+      low[i]![j] = i === j ? Math.sqrt(Math.max(sum, 1e-12)) : sum / low[j]![j]!
+    }
+  const forward = (b: Float64Array): Float64Array => {
+    const out = new Float64Array(n)
+    for (let i = 0; i < n; i++) {
+      let sum = b[i]!
+      for (let k = 0; k < i; k++) sum -= low[i]![k]! * out[k]!
+      out[i] = sum / low[i]![i]!
+    }
+    return out
+  }
+  const w = forward(z)
+  let likelihood = 0
+  for (let i = 0; i < n; i++) likelihood -= (w[i]! * w[i]!) / 2 + Math.log(low[i]![i]!)
+  return {
+    likelihood,
+    at: (x) => {
+      const v = forward(Float64Array.from(samples, (s) => kernel(x, s.x)))
+      let mean = 0
+      let left = kernel(x, x) + NOISE * NOISE
+      for (let i = 0; i < n; i++) {
+        mean += v[i]! * w[i]!
+        left -= v[i]! * v[i]!
+      }
+      return { mean, spread: Math.sqrt(Math.max(left, 1e-9)) }
+    },
+  }
+}
+
+/** Share of a normal distribution above zero. Abramowitz and Stegun 26.2.17, absolute error under 1e-7. */
+export function chanceAboveZero({ mean, spread }: Expected): number {
+  const x = mean / spread
+  const t = 1 / (1 + 0.2316419 * Math.abs(x))
+  const tail =
+    0.3989422804014327 *
+    Math.exp((-x * x) / 2) *
+    t *
+    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))))
+  return x >= 0 ? 1 - tail : tail
+}
