@@ -5,19 +5,24 @@ import { neighboursOf } from './neighbours.js'
 import { chanceAboveZero, surrogate, type Sample } from './surrogate.js'
 
 /** How many options are put through the holding check at most, without any that is sound yet and with one. */
-const TRIES = { without: 110, with: 80 }
+const TRIES = { without: 140, with: 80 }
 /** How many are built to choose from, and drawn for it: most have no room. */
-const POOL = 160
+const POOL = 240
 const DRAWS = 700
 /** As many are drawn round each new best, so far off it in each direction of the cube. */
 const ROUND = 40
 const NEAR = 0.14
 /** How often more are drawn when nothing that is left promises anything. */
 const REFILLS = 3
+/** While nothing is sound, so many more are built after every so many that were judged. */
+const FRESH = 50
+const AGAIN = 10
 /** A saving of less is not worth what it takes from the hold. */
 const WORTH = 0.02
 /** A doubt fewer is worth as much as this share of the metal. */
 const FEWER = 0.5
+/** Where nothing is sound yet it is looked for by so much more than is asked: else what is nearly so is tried over and over. */
+const AIM = 0.15
 /** No further where the likeliest gain, chance times share of the metal, is under this. */
 const HOPELESS = 0.002
 
@@ -36,17 +41,17 @@ export interface Explored {
 }
 
 /**
- * The lightest sound options of a space, from some to begin with. What was judged so far teaches a guess of how far others are from sound; the
+ * The lightest sound options of a space and some others besides; the first are judged in any case. What was judged so far teaches a guess of how far others are from sound; the
  * one with the best chance of saving metal is judged next. Fewer doubts come before less metal. Deterministic: the space is drawn evenly.
  */
 export function explore(
   ask: Ask,
   space: OptionSpace,
-  from: readonly Options[],
+  from: { readonly first: readonly Options[]; readonly others: readonly Options[] },
   allowed: (options: Options) => boolean,
 ): Explored | undefined {
   const search = new Search(ask, space, allowed)
-  search.begin(from)
+  search.begin(from.first, from.others)
   while (search.step());
   return search.result()
 }
@@ -70,11 +75,12 @@ class Search {
     this.features = (options) => params.flatMap((p) => featuresOf(p, options[p.id]!))
   }
 
-  begin(from: readonly Options[]): void {
-    for (const options of from) this.offer(options)
-    const first = this.pool
+  begin(first: readonly Options[], others: readonly Options[]): void {
+    for (const options of first) this.offer(options)
+    const judged = this.pool
     this.pool = []
-    for (const choice of first) this.judge(choice)
+    for (const choice of judged) this.judge(choice)
+    for (const options of others) this.offer(options)
     this.drawMore(POOL)
   }
 
@@ -93,6 +99,7 @@ class Search {
       this.judge(lightest)
       return true
     }
+    if (!this.best && this.samples.length % AGAIN === 0) this.drawMore(this.pool.length + FRESH)
     const found = this.likeliest()
     if (found.index >= 0 && !(this.best && found.hope < HOPELESS)) {
       this.judge(this.pool.splice(found.index, 1)[0]!)
@@ -108,11 +115,13 @@ class Search {
   /** Which of those to choose from promises most, and how much. */
   private likeliest(): { readonly hope: number; readonly index: number } {
     const guess = surrogate(this.samples)
+    const aim = this.best ? 0 : AIM
     let most = { hope: 0, index: -1 }
     this.pool.forEach((choice, index) => {
       const gain = this.gainOf(choice)
       if (gain <= 0) return
-      const hope = gain * chanceAboveZero(guess(choice.x))
+      const { mean, spread } = guess(choice.x)
+      const hope = gain * chanceAboveZero({ mean: mean - aim, spread })
       if (hope > most.hope) most = { hope, index }
     })
     return most

@@ -57,7 +57,11 @@ function searchOptions(ask: Ask, wish: Wish): Options | undefined {
   /** Begins with what is found quickly and with candidates from light to heavy. */
   const slow = (list: readonly Group[], allowed: (options: Options) => boolean) => {
     const first = trial(list, quick)
-    return explore(ask, space, [...(first ? [first] : []), ...spreadOf(list)], allowed)
+    const from = {
+      first: [...(first ? [first] : []), ...spreadOf(list)],
+      others: list.flatMap((g) => g.options),
+    }
+    return explore(ask, space, from, allowed)
   }
   if (kept.length > 0) {
     const found = slow(kept, isKept)

@@ -89,7 +89,7 @@ function fitted(
     at: (x) => {
       const v = forward(Float64Array.from(samples, (s) => kernel(x, s.x)))
       let mean = 0
-      let left = kernel(x, x) + NOISE * NOISE
+      let left = kernel(x, x)
       for (let i = 0; i < n; i++) {
         mean += v[i]! * w[i]!
         left -= v[i]! * v[i]!
