@@ -121,7 +121,7 @@ export function candidates(stone: Stone, wish: Wish): CandidateGroup[] {
 const HOOPS = { least: 0.58, most: 0.97 }
 const LOWER = { least: 0.7, most: 0.97 }
 const BULGES = { least: -1.5, most: 0 }
-const TURNS = [2, 3, 4, 5]
+const TURNS = [2, 3, 4]
 /** A pendant's wire is not thicker than this, mm. */
 const CARRIER = 2.1
 

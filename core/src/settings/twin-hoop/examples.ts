@@ -71,7 +71,7 @@ export const examples: FamilyExamples = {
         shankSize: pick(carrierGauges(wish, size).filter((s) => s.mm <= 2.1)),
         hoop,
         seat: mount === 'ring' ? (0.7 + 0.27 * random()) * stone.width : hoop,
-        turns: 2 + Math.floor(random() * 4),
+        turns: 2 + Math.floor(random() * 3),
         bulge: mount === 'ring' ? -1.5 * random() : 0,
       }),
     }

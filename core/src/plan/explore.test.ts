@@ -1,0 +1,107 @@
+import { FAMILIES, family, optionsSchema, type FamilyExamples, type Options } from '../settings/index'
+import { seeded } from '../testing'
+import { explore } from './explore'
+import { askOf, draft, gramsOf, isMade, judge, LIMITS, soundAtOnce } from './judge'
+
+const WISH = { alloy: 'copper', temper: 'half hard', worn: 'pendant' } as const
+const examplesOf = (id: string): FamilyExamples =>
+  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
+const points = (n: number, dimensions: number, random: () => number) =>
+  Array.from({ length: n }, () => Array.from({ length: dimensions }, random))
+
+describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
+  const chosen = family(id)
+
+  it('has only what may be chosen, the same each time, and much of it can be built', () => {
+    const random = seeded(41)
+    let built = 0
+    let asked = 0
+    for (let k = 0; k < 4; k++) {
+      const stone = examplesOf(id).stone(random)
+      const space = chosen.space(stone, WISH)
+      const ask = askOf(chosen, stone, LIMITS, false)
+      const schema = optionsSchema(chosen.params(stone))
+      for (const at of points(20, space.dimensions, random)) {
+        const options = space.at(at)
+        if (!options) continue
+        asked++
+        expect({ options, said: schema.safeParse(options).error?.issues ?? [] }).toEqual({
+          options,
+          said: [],
+        })
+        expect(space.at(at)).toEqual(options)
+        if (isMade(draft(ask, options))) built++
+      }
+    }
+    expect(asked).toBeGreaterThan(40)
+    expect(built).toBeGreaterThan(asked / 20)
+  })
+
+  it('its ends are built of the least and the most: each number changes what it is said to', () => {
+    const stone = examplesOf(id).sound[0]!.stone
+    const space = chosen.space(stone, WISH)
+    const changed = new Set<string>()
+    const middle = new Array<number>(space.dimensions).fill(0.45)
+    const base = space.at(middle)!
+    for (let k = 0; k < space.dimensions; k++)
+      for (const u of [0, 0.2, 0.8, 0.999]) {
+        const other = space.at(middle.map((v, i) => (i === k ? u : v)))
+        if (!other) continue
+        for (const [option, value] of Object.entries(other))
+          if (JSON.stringify(value) !== JSON.stringify(base[option])) changed.add(option)
+      }
+    for (const option of space.varies) expect([...changed]).toContain(option)
+  })
+
+  it('a quick no is a no: what is not sound at once is not sound, and what is, is', () => {
+    const random = seeded(17)
+    const { stone, options: good } = examplesOf(id).sound[0]!
+    const ask = askOf(chosen, stone, LIMITS, false)
+    const list: Options[] = [good]
+    for (let k = 0; k < 60 && list.length < 7; k++) {
+      const options = examplesOf(id).random(stone, WISH, random)
+      if (isMade(draft(ask, options))) list.push(options)
+    }
+    let sound = 0
+    for (const options of list) {
+      const made = draft(ask, options)
+      if (!isMade(made)) continue
+      const [quick, slow] = [soundAtOnce(ask, made), judge(ask, made)]
+      expect({ options, sound: quick.barrier === undefined }).toEqual({
+        options,
+        sound: slow.barrier === undefined,
+      })
+      if (!slow.barrier) sound++
+    }
+    expect(sound).toBeGreaterThan(0)
+  }, 120_000)
+})
+
+describe('exploring', () => {
+  const id = 'corner-claws'
+  const chosen = family(id)
+  const { stone, options } = examplesOf(id).sound[0]!
+  const ask = askOf(chosen, stone, LIMITS, false)
+  const space = chosen.space(stone, WISH)
+  const grams = (o: Options): number => {
+    const made = draft(ask, o)
+    return isMade(made) ? gramsOf(ask, made) : NaN
+  }
+
+  it('ends with something sound that is no heavier than what it began with, the same each time', () => {
+    const from = { first: [options], others: [] }
+    const found = explore(ask, space, from, () => true)!
+    expect(found.sound).toBe(true)
+    expect(grams(found.options)).toBeLessThanOrEqual(grams(options))
+    const made = draft(ask, found.options)
+    expect(isMade(made) && judge(ask, made).barrier).toBeUndefined()
+    expect(explore(ask, space, from, () => true)).toEqual(found)
+  }, 120_000)
+
+  it('keeps to what is allowed; where nothing is, there is no answer', () => {
+    const only = (o: Options) => o.size === '20 AWG'
+    const found = explore(ask, space, { first: [], others: [] }, only)!
+    expect(found.options.size).toBe('20 AWG')
+    expect(explore(ask, space, { first: [options], others: [] }, () => false)).toBeUndefined()
+  }, 120_000)
+})
