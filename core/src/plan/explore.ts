@@ -1,11 +1,11 @@
 import type { Options, OptionSpace, OptionValue, Param } from '../settings/index.js'
 import { WIRE_SIZES } from '../wire/index.js'
 import { draft, gramsOf, hides, isMade, soundAtOnce, type Ask, type Barrier, type Made } from './judge.js'
-import { neighboursOf } from './neighbours.js'
+import { neighboursOf, sizesBeside } from './neighbours.js'
 import { chanceAboveZero, surrogate, type Sample } from './surrogate.js'
 
 /** How many options are put through the holding check at most, without any that is sound yet and with one. */
-const TRIES = { without: 140, with: 80 }
+const TRIES = { without: 140, with: 110 }
 /** How many are built to choose from, and drawn for it: most have no room. */
 const POOL = 240
 const DRAWS = 700
@@ -17,6 +17,8 @@ const REFILLS = 3
 /** While nothing is sound, so many more are built after every so many that were judged. */
 const FRESH = 50
 const AGAIN = 10
+/** So many noes of the same wires halve what more of them promise: the guess is smoother than what holds. */
+const TIRED = 6
 /** A saving of less is not worth what it takes from the hold. */
 const WORTH = 0.02
 /** A doubt fewer is worth as much as this share of the metal. */
@@ -63,8 +65,11 @@ class Search {
   private readonly seen = new Set<string>()
   private best: Choice | undefined
   private nearest: { readonly choice: Choice; readonly y: number } | undefined
+  /** How often choices of the same wires were not sound. */
+  private readonly tried = new Map<string, number>()
   private drawn = 0
   private refills = 0
+  private turned: readonly Param[] | undefined
 
   constructor(
     private readonly ask: Ask,
@@ -121,7 +126,8 @@ class Search {
       const gain = this.gainOf(choice)
       if (gain <= 0) return
       const { mean, spread } = guess(choice.x)
-      const hope = gain * chanceAboveZero({ mean: mean - aim, spread })
+      const tried = 1 + (this.tried.get(this.wireOf(choice)) ?? 0) / TIRED
+      const hope = (gain * chanceAboveZero({ mean: mean - aim, spread })) / tried
       if (hope > most.hope) most = { hope, index }
     })
     return most
@@ -134,7 +140,16 @@ class Search {
 
   /** What the space turns. */
   private params(): readonly Param[] {
-    return this.ask.chosen.params(this.ask.stone).filter((p) => this.space.varies.includes(p.id))
+    return (this.turned ??= this.ask.chosen
+      .params(this.ask.stone)
+      .filter((p) => this.space.varies.includes(p.id)))
+  }
+
+  /** What a choice is made of: its sizes and counts, without its lengths and places. */
+  private wireOf({ made: { options } }: Choice): string {
+    return this.params()
+      .flatMap((p) => (p.kind === 'choice' || p.kind === 'integer' ? [String(options[p.id])] : []))
+      .join()
   }
 
   /** What it would be worth if it were sound. */
@@ -167,6 +182,7 @@ class Search {
     const { barrier, times } = soundAtOnce(this.ask, choice.made)
     const y = marginOf(times, this.ask.limits.demands.knocked, barrier)
     this.samples.push({ x: choice.x, y })
+    if (barrier) this.tried.set(this.wireOf(choice), (this.tried.get(this.wireOf(choice)) ?? 0) + 1)
     const nearer = !this.nearest || y > this.nearest.y
     if (nearer) this.nearest = { choice, y }
     if (!barrier && this.gainOf(choice) > 0) {
@@ -176,10 +192,15 @@ class Search {
     } else if (nearer && !this.best) this.lookRound(choice, NEAR)
   }
 
-  /** Offers what lies round a choice: a step of one option away, and round its place in the space. */
+  /**
+   * Offers what lies round a choice: a step of one option away, thinner wire with other reaches, and round its place in the space. Few places of
+   * the whole space are of just these gauges.
+   */
   private lookRound({ made: { options }, at }: Choice, near: number): void {
-    for (const p of this.params())
+    const params = this.params()
+    for (const p of params)
       for (const value of neighboursOf(p, options[p.id]!)) this.offer({ ...options, [p.id]: value })
+    for (const change of thinner(params, options)) this.offer({ ...options, ...change })
     if (!at) return
     for (let i = 0; i < ROUND; i++) {
       const off = evenly(++this.drawn, at.length)
@@ -188,9 +209,32 @@ class Search {
   }
 }
 
+/** By how much reaches are changed together with a wire's size. */
+const SCALES = [0.6, 0.8, 1, 1.25, 1.6]
+
+/** Each wire a size thinner, and all of them, with every pair of the first two lengths scaled. */
+function thinner(params: readonly Param[], options: Options): Options[] {
+  const sizes = params.flatMap((p) =>
+    sizesBeside(p, options[p.id]!, 'thinner').map((label): Options => ({ [p.id]: label })),
+  )
+  const all = sizes.length > 1 ? [Object.assign({}, ...sizes) as Options] : []
+  let reaches: Options[] = [{}]
+  for (const p of params.flatMap((x) => (x.kind === 'number' ? [x] : [])).slice(0, 2))
+    reaches = reaches.flatMap((change) =>
+      SCALES.map((scale): Options => {
+        const value = Math.round((Number(options[p.id]) * scale) / p.step) * p.step
+        return { ...change, [p.id]: Number(Math.min(p.max, Math.max(p.min, value)).toFixed(3)) }
+      }),
+    )
+  return [...sizes, ...all].flatMap((size) => reaches.map((reach) => ({ ...size, ...reach })))
+}
+
+/** What holds by next to nothing is told from what holds by half of what is asked by neither: the guess is for what is near. */
+const LEAST = -0.8
+
 /** How far from sound, as the logarithm of what holds over what is asked: above 0 is sound. */
 function marginOf(times: number, asked: number, barrier: Barrier | undefined): number {
-  const log = (v: number) => Math.max(-3, Math.min(1, Math.log(Math.max(v, 1e-3))))
+  const log = (v: number) => Math.max(LEAST, Math.min(1, Math.log(Math.max(v, 1e-3))))
   if (!barrier) return Math.max(0.04, log(times / asked))
   switch (barrier.kind) {
     case 'springs':
@@ -201,7 +245,7 @@ function marginOf(times: number, asked: number, barrier: Barrier | undefined): n
     case 'pull':
       return Math.min(-0.02, log(times / asked))
     default:
-      return -3
+      return LEAST
   }
 }
 
