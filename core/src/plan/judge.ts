@@ -1,4 +1,4 @@
-import { cutList, DEFAULT_SCHOOL } from '../cut/index.js'
+import { cutList, DEFAULT_SCHOOL, type Rounding } from '../cut/index.js'
 import type { Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import type { Vec3 } from '../geom/index.js'
@@ -28,9 +28,11 @@ export interface Limits {
   readonly demands: Demands
   /** Share of the face that may be hidden, %. */
   readonly hidden: number
+  /** What cut lengths are rounded up to: a wire is as heavy as it is cut. */
+  readonly rounding: Rounding
 }
 
-export const LIMITS: Limits = { demands: DEMANDS, hidden: MOST_HIDDEN }
+export const LIMITS: Limits = { demands: DEMANDS, hidden: MOST_HIDDEN, rounding: '5 mm' }
 
 /** Why options are not good enough. */
 export type Barrier =
@@ -94,14 +96,14 @@ export function hides({ chosen, stone, limits }: Ask, options: Options): Barrier
 }
 
 /** Metal that is cut, g: with what is bound and what is spare, by the path. */
-export const gramsOf = ({ chosen, stone, girths }: Ask, { options, design }: Made): number =>
+export const gramsOf = ({ chosen, stone, girths, limits }: Ask, { options, design }: Made): number =>
   numberOf(
     cutList({
       design,
       halves: chosen.halves(stone, options),
       joints: chosen.joints(stone, options),
       margin: chosen.margin(options),
-      rounding: '1 mm',
+      rounding: limits.rounding,
       school: DEFAULT_SCHOOL,
       girths: { edge: girths.edge, length: girths.girthLength, width: girths.girthWidth },
       prices: {},
