@@ -62,7 +62,8 @@ describe('wires in the drawer', () => {
       wall: 2,
       mineral: 'labradorite',
     } as const
-    const options = startingOptions(stone, 'bound-frame', { alloy: 'copper', temper: 'half hard' })!
+    const WISH = { alloy: 'copper', temper: 'half hard' }
+    const options = startingOptions(stone, 'bound-frame', WISH, undefined, true)!
     const at = (prices: Readonly<Record<string, number>>) => {
       const made = plan({
         stone,

@@ -10,6 +10,8 @@ beforeAll(async () => {
 
 afterAll(() => server.kill())
 
+const WISH = { alloy: 'copper', temper: 'half hard' }
+
 describe('health and errors', () => {
   it('answers without a session', async () => {
     expect((await call('GET', '/api/health')).body).toMatchObject({ ok: true, demo: true })
@@ -126,7 +128,7 @@ describe('stones and pieces', () => {
     const glance = () => call('GET', `/api/pieces/${pieceId}/glance`, undefined, mine)
     expect((await glance()).body).toEqual({ seen: null })
     const stone = { ...STONE, depth: 6.8 } as import('@verger/core').Stone
-    const options = core.startingOptions(stone, 'bound-frame', { alloy: 'copper', temper: 'half hard' })!
+    const options = core.startingOptions(stone, 'bound-frame', WISH, undefined, true)!
     const made = core.plan({ stone, family: 'bound-frame', options, settings: core.DEFAULT_SETTINGS })
     if (!made.ok) throw new Error('no plan')
     const lengths = Object.fromEntries(made.plan.cut.wires.map((w) => [w.id, Number(w.length.value)]))

@@ -56,10 +56,8 @@ describe('the demo workshop', () => {
   it.each(PLANNED)(
     '%s in %s: every figure that is shown, evaluated anew from its inputs, gives the shown value',
     (_, id, demo) => {
-      const options = startingOptions(demo.stone, id, {
-        alloy: demo.piece?.alloy ?? 'copper',
-        temper: 'half hard',
-      })
+      const wish = { alloy: demo.piece?.alloy ?? 'copper', temper: 'half hard' }
+      const options = startingOptions(demo.stone, id, wish, undefined, true)
       expect(options).toBeDefined()
       const chosen = { ...options, ...(demo.piece?.choices ?? {}) }
       const result = plan({

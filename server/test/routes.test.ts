@@ -65,7 +65,8 @@ describe('the published contract', () => {
 })
 
 const STONE_ = STONE as Stone
-const OPTIONS = startingOptions(STONE_, FAMILIES[0]!.id, { alloy: 'copper', temper: 'half hard' })!
+const WISH = { alloy: 'copper', temper: 'half hard' }
+const OPTIONS = startingOptions(STONE_, FAMILIES[0]!.id, WISH, undefined, true)!
 const CHOICES = { family: FAMILIES[0]!.id, options: OPTIONS }
 
 const WIRE = {

@@ -32,8 +32,9 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
     if (!d.piece) return { d, saved: undefined }
     const { alloy, worn, choices } = d.piece
     const family = familyFor(d.stone)
-    const options =
-      family && startingOptions(d.stone, family, { alloy, temper: 'half hard', ...(worn ? { worn } : {}) })
+    // what Choose offers: a thorough search for each would keep the first start waiting for minutes
+    const wish = { alloy, temper: 'half hard', ...(worn ? { worn } : {}) }
+    const options = family && startingOptions(d.stone, family, wish, undefined, true)
     if (!options) throw new Error(`the demo stone ${d.id} cannot be planned`)
     const prices = withKeptPrices(
       settings.prices,
