@@ -17,7 +17,13 @@ const stone = {
   wall: 2,
   mineral: 'labradorite',
 }
-const options = core.startingOptions(stone, 'bound-frame', { alloy: 'copper', temper: 'half hard' }, undefined, true)
+const options = core.startingOptions(
+  stone,
+  'bound-frame',
+  { alloy: 'copper', temper: 'half hard' },
+  undefined,
+  true,
+)
 const settings = core.DEFAULT_SETTINGS
 const planWith = (change) => {
   const result = core.plan({ stone, family: 'bound-frame', options: { ...options, ...change }, settings })
