@@ -104,4 +104,9 @@ describe('exploring', () => {
     expect(found.options.size).toBe('20 AWG')
     expect(explore(ask, space, { first: [options], others: [] }, () => false)).toBeUndefined()
   }, 120_000)
+
+  it('ends where everything hides more of the face than it may, with no answer', () => {
+    const strict = { ...ask, limits: { ...LIMITS, hidden: 0.01 } }
+    expect(explore(strict, space, { first: [options], others: [] }, () => true)).toBeUndefined()
+  }, 120_000)
 })

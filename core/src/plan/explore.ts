@@ -67,9 +67,10 @@ class Search {
   private nearest: { readonly choice: Choice; readonly y: number } | undefined
   /** How often choices of the same wires were not sound. */
   private readonly tried = new Map<string, number>()
+  private asked = 0
   private drawn = 0
   private refills = 0
-  private turned: readonly Param[] | undefined
+  private varied: readonly Param[] | undefined
 
   constructor(
     private readonly ask: Ask,
@@ -97,14 +98,15 @@ class Search {
 
   /** Judges the most promising; false where there is none. */
   step(): boolean {
-    if (this.samples.length >= (this.best ? TRIES.with : TRIES.without)) return false
+    if (this.asked >= (this.best ? TRIES.with : TRIES.without)) return false
     if (this.samples.length === 0) {
-      const lightest = this.pool.sort((a, b) => a.grams - b.grams)[this.pool.length >> 1]
-      if (!lightest) return false
-      this.judge(lightest)
+      this.pool.sort((a, b) => a.grams - b.grams)
+      const [middling] = this.pool.splice(this.pool.length >> 1, 1)
+      if (!middling) return false
+      this.judge(middling)
       return true
     }
-    if (!this.best && this.samples.length % AGAIN === 0) this.drawMore(this.pool.length + FRESH)
+    if (!this.best && this.asked % AGAIN === 0) this.drawMore(this.pool.length + FRESH)
     const found = this.likeliest()
     if (found.index >= 0 && !(this.best && found.hope < HOPELESS)) {
       this.judge(this.pool.splice(found.index, 1)[0]!)
@@ -140,7 +142,7 @@ class Search {
 
   /** What the space turns. */
   private params(): readonly Param[] {
-    return (this.turned ??= this.ask.chosen
+    return (this.varied ??= this.ask.chosen
       .params(this.ask.stone)
       .filter((p) => this.space.varies.includes(p.id)))
   }
@@ -178,6 +180,8 @@ class Search {
   }
 
   private judge(choice: Choice): void {
+    // what hides too much counts too: where all do, the search must end
+    this.asked++
     if (hides(this.ask, choice.made.options)) return
     const { barrier, times } = soundAtOnce(this.ask, choice.made)
     const y = marginOf(times, this.ask.limits.demands.knocked, barrier)
@@ -229,7 +233,7 @@ function thinner(params: readonly Param[], options: Options): Options[] {
   return [...sizes, ...all].flatMap((size) => reaches.map((reach) => ({ ...size, ...reach })))
 }
 
-/** What holds by next to nothing is told from what holds by half of what is asked by neither: the guess is for what is near. */
+/** Everything that bears less than half of what is asked counts alike: the guess is wanted near what is asked. */
 const LEAST = -0.8
 
 /** How far from sound, as the logarithm of what holds over what is asked: above 0 is sound. */
