@@ -151,6 +151,8 @@ export interface Setting {
   readonly low: Vec3
   readonly high: Vec3
   readonly memory: CapacityMemory
+  /** Ways that were walked from rest. */
+  readonly walks: Map<Vec3, Walked>
 }
 
 /** What is held in a design, made ready. */
@@ -165,7 +167,16 @@ export function settingFrom(spans: readonly Span[], all: readonly Station[], hel
   const lean = thinned(spans, all, near, false)
   const low = [0, 1, 2].map((k) => Math.min(...lean.stations.map((s) => s.p[k as 0]))) as unknown as Vec3
   const high = [0, 1, 2].map((k) => Math.max(...lean.stations.map((s) => s.p[k as 0]))) as unknown as Vec3
-  return { held, spans, ...lean, walked: thinned(spans, all, near, true), low, high, memory: new Map() }
+  return {
+    held,
+    spans,
+    ...lean,
+    walked: thinned(spans, all, near, true),
+    low,
+    high,
+    memory: new Map(),
+    walks: new Map(),
+  }
 }
 
 /** How far the stone must go along d to be clear of all wires: corner to corner of the two boxes. */
@@ -194,7 +205,9 @@ export interface Walked extends WayHold {
 
 /** Pushes the stone in one direction, from rest or from another pose. */
 export function walkIn(setting: Setting, d: Vec3, start?: Pose): Walked {
-  const { held } = setting
+  const { held, walks } = setting
+  const known = start ? undefined : walks.get(d)
+  if (known) return known
   const { stations, first } = setting.walked
   const result = walk({
     held,
@@ -203,7 +216,9 @@ export function walkIn(setting: Setting, d: Vec3, start?: Pose): Walked {
     clear: clearOf(setting, d),
     ...(start ? { start } : { first }),
   })
-  return { d, outcome: result.outcome, travel: result.travel, pose: result.pose, result }
+  const walked = { d, outcome: result.outcome, travel: result.travel, pose: result.pose, result }
+  if (!start) walks.set(d, walked)
+  return walked
 }
 
 /** Has the stone gone anywhere in this walk. */

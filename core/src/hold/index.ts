@@ -17,11 +17,11 @@ export { capacity, fieldOf, resist, weakestFrom } from './force.js'
 export type { Field, Resistance } from './force.js'
 export { deepestIn } from './deepest.js'
 export { pushOut } from './release.js'
-export type { PushPoint, Release, StiffnessMemory } from './release.js'
+export type { PushPoint, Release } from './release.js'
 export {
   bearsPush,
   LEAST_TRAVEL,
-  makeSure,
+  heldShort,
   releases,
   SHORT,
   shortened,

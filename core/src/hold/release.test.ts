@@ -60,7 +60,7 @@ describe('what a push comes to', () => {
     expect(letsGo).toBeLessThanOrEqual(way[way.length - 1]!.travel)
     for (const point of way) if (point.travel >= letsGo) expect(point.force).toBeLessThan(0.6 * force)
     // what is followed only until it has borne enough tells no more than that
-    const less = pushOut(s, walkIn(s, [0, 0, 1]), 30, undefined, { force: force / 2, travel: 0 })
+    const less = pushOut(s, walkIn(s, [0, 0, 1]), 30, { force: force / 2, travel: 0 })
     expect(less.force).toBeGreaterThanOrEqual(force / 2)
     expect(less.way.length).toBeLessThan(way.length)
   })

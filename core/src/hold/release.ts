@@ -2,7 +2,7 @@ import { dot, type Vec3 } from '../geom/index.js'
 import { barStiffness } from '../path/index.js'
 import { alloy } from '../wire/index.js'
 import type { Setting, Walked } from './check.js'
-import { fieldOf, resist } from './force.js'
+import { fieldOf, resist, type CapacityMemory } from './force.js'
 import { copyOf, fromStone, movePose, touches, type Pose, type Touch } from './near.js'
 
 /** A point of a push: how far the stone's middle has gone, and the force that it took to get there. */
@@ -15,7 +15,7 @@ export interface PushPoint {
 /** What it takes to push the stone out, wires giving way before it. */
 export interface Release {
   readonly d: Vec3
-  /** The most that it took on the way, N. */
+  /** The most that it took before the stone had gone `GIVES`, N. */
   readonly force: number
   /** How far the stone had gone then, mm: so far the wires give and come back, or stay bent. */
   readonly travel: number
@@ -36,6 +36,11 @@ const NEAR = 0.02
 const FALLEN = 0.6
 /** Behind the peak it is followed this far at least, mm. */
 const AFTER = 0.25
+/**
+ * What is borne only after the stone has gone farther than this does not count, mm: a knock and a drop are taken to be stopped within half a
+ * millimetre and one (see `DEMANDS`), and wires that were bent so far are no longer where they are thought to be. Typical, uncited: 0.5 to 2.
+ */
+export const GIVES = 1
 
 /**
  * A stone that is pushed does not spin for nothing, as a round one may, and gets on: rocking to and fro in a round seat, a hundredth of a step
@@ -44,7 +49,7 @@ const AFTER = 0.25
 const GOING = { slide: 8, turning: 1e-3 }
 
 /** Stiffness of a wire at a station against a push along m, N/mm; remembered as capacities are. */
-export type StiffnessMemory = Map<number, { readonly m: Vec3; readonly k: number }>
+type StiffnessMemory = Map<number, { readonly m: Vec3; readonly k: number }>
 
 function stiffness(setting: Setting, touch: Touch, memory: StiffnessMemory): number {
   const known = memory.get(touch.station)
@@ -72,7 +77,8 @@ function stiffness(setting: Setting, touch: Touch, memory: StiffnessMemory): num
 
 /**
  * Pushes the stone along d while the wires give way: at each step every wire that it presses on bears what its give asks, stiffness × how deep
- * the stone stands in it, but no more than it collapses at; the stone goes where that is least, and the most that it took is what releases it.
+ * the stone stands in it, but no more than it collapses at; the stone goes where that is least, and the most that it took in the first
+ * millimetre is what releases it.
  * So a wire that has to give by a hair only to let the stone past counts with a hair's force, and a long springy span lets go before it bends.
  * Small displacements of the wires; each gives by itself. It may be left off once the stone has borne `enough` that far: what is told is then
  * not the most that it bears.
@@ -81,11 +87,13 @@ export function pushOut(
   setting: Setting,
   from: Pick<Walked, 'd' | 'pose'>,
   clear: number,
-  memory: StiffnessMemory = new Map(),
   enough = { force: Infinity, travel: 0 },
 ): Release {
   const { held, spans, stations } = setting
   const { d } = from
+  // its own: what is remembered is a little off, and what a push finds must not hang on what was asked before
+  const stiff: StiffnessMemory = new Map()
+  const memory: CapacityMemory = new Map()
   let pose = from.pose
   let at = fromStone(pose, held.centre)
   const start = at
@@ -102,15 +110,16 @@ export function pushOut(
       contacts,
       centre: at,
       length: held.size,
-      memory: setting.memory,
+      memory,
       // half a step more than it stands in already: that much is to come
-      atMost: (t) => stiffness(setting, t, memory) * (Math.max(0, -t.gap) + STEP / 2),
+      atMost: (t) => stiffness(setting, t, stiff) * (Math.max(0, -t.gap) + STEP / 2),
     })
     const { force, motion, giving } = resist(field, d, GOING)
     way.push({ travel, force, pose })
-    if (force > peak.force)
+    if (force > peak.force && travel <= GIVES)
       peak = { force, travel, giving: [...new Set(giving.map((s) => spans[s]!.wire.id))] }
     if (peak.force >= enough.force && travel >= enough.travel) break
+    if (enough.force < Infinity && travel > GIVES) break
     const fallen = travel > peak.travel && force < FALLEN * peak.force
     fell = fallen ? (fell ?? travel) : undefined
     if (travel > clear || (fallen && travel > peak.travel + AFTER)) break

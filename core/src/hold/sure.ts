@@ -3,7 +3,7 @@ import { NEWTON_PER_GRAM } from '../units/index.js'
 import { clearOf, holdOf, settingFrom, walkIn, type Hold, type Setting } from './check.js'
 import { DEMAND_IDS, DEMANDS, type DemandId, type Demands } from './demands.js'
 import { DIRECTIONS, SPHERE, WAYS } from './directions.js'
-import { pushOut, type Release, type StiffnessMemory } from './release.js'
+import { pushOut, type Release } from './release.js'
 import { stationsOfDesign, type Station } from './stations.js'
 import type { Design } from '../design/index.js'
 import { turnAbout } from './walk.js'
@@ -43,8 +43,7 @@ const WEAK_WAYS = 2
  * until they yield, so this is what it takes in the end; the first check is quick and counts them as rigid until then.
  */
 export function releases(setting: Setting, hold: Hold): Releases {
-  const memory: StiffnessMemory = new Map()
-  const all = waysOut(hold).map((d) => pushedOut(setting, d, memory))
+  const all = waysOut(hold).map((d) => pushedOut(setting, d))
   return { all, weakest: all.reduce((a, b) => (b.force < a.force ? b : a)) }
 }
 
@@ -57,28 +56,28 @@ function waysOut(hold: Hold): readonly Vec3[] {
 function pushedOut(
   setting: Setting,
   d: Vec3,
-  memory: StiffnessMemory,
   enough?: { readonly force: number; readonly travel: number },
 ): Release {
   const there = walkIn(setting, d)
   if (there.outcome === 'out') return { d, force: 0, travel: there.travel, letsGo: 0, way: [], giving: [] }
-  return pushOut(setting, there, clearOf(setting, d), memory, enough)
+  return pushOut(setting, there, clearOf(setting, d), enough)
 }
 
 /**
  * What the wires bear before they let the stone go, N: `force` or more where they bear that in each of those ways, as `releases` would find with
- * more; else what the first way bears that does not; 0 where nothing but a snap holds it. A quick yes or no.
+ * more; else what the first way bears that does not; 0 where nothing but a snap holds it. A quick yes or no. Before the first check is made
+ * only the six named ways are pushed, and a snap is not looked for: a quick no.
  */
-export function bearsPush(setting: Setting, hold: Hold, force: number): number {
-  const memory: StiffnessMemory = new Map()
+export function bearsPush(setting: Setting, hold: Hold | undefined, force: number): number {
   let snaps = false
-  for (const d of waysOut(hold)) {
-    const found = pushedOut(setting, d, memory, { force, travel: LEAST_TRAVEL })
+  const enough = { force, travel: hold ? LEAST_TRAVEL : 0 }
+  for (const d of hold ? waysOut(hold) : DIRECTIONS.map((x) => x.d)) {
+    const found = pushedOut(setting, d, enough)
     if (found.force < force) return found.force
     snaps ||= found.letsGo < LEAST_TRAVEL
   }
   // a snap counts only where it is what holds least
-  return snaps && releases(setting, hold).weakest.letsGo < LEAST_TRAVEL ? 0 : force
+  return hold && snaps && releases(setting, hold).weakest.letsGo < LEAST_TRAVEL ? 0 : force
 }
 
 /**
@@ -105,6 +104,24 @@ export function shortened(design: Design, { held }: Setting, by: number): Settin
     return { ...st, p: [st.p[0] + x * by * over, st.p[1] + y * by * over, st.p[2]] }
   })
   return settingFrom(spans, drawn, held)
+}
+
+/** What holds with every bend short: the stone is pushed as it is from the wires as planned, for the first check is rough where it lies in play. */
+export function heldShort(
+  design: Design,
+  setting: Setting,
+  mass: number,
+  demands: Demands = DEMANDS,
+): Sure['short'] {
+  const less = shortened(design, setting, SHORT)
+  const bent = holdOf(less, mass, demands)
+  if (!bent.caught) return { caught: false, force: 0, arrow: bent.arrow }
+  const { weakest } = releases(less, bent)
+  return {
+    caught: true,
+    force: weakest.letsGo < LEAST_TRAVEL ? 0 : weakest.force,
+    arrow: weakest.d,
+  }
 }
 
 /** How far the stone can be turned, and whether it is caught from there as well. */
@@ -141,7 +158,7 @@ export interface Sure {
   readonly force: number
   readonly timesWeight: number
   readonly release: Release
-  /** The same with every bend short: caught or not, and the least force by the first check. */
+  /** The same with every bend short: caught or not, and the least that takes it out, 0 where nothing but a snap holds it. */
   readonly short: { readonly caught: boolean; readonly force: number; readonly arrow: Vec3 }
   readonly turning: Turning
   /** Caught from turned starts as well. */
@@ -176,27 +193,17 @@ export function verdictOf(spec: {
   return { verdict, demands }
 }
 
-/** All of it at once: see the parts. About ten times as long as the first check. */
-export function makeSure(design: Design, setting: Setting, hold: Hold, mass: number): Sure {
-  const { weakest } = releases(setting, hold)
-  const bent = holdOf(shortened(design, setting, SHORT), mass)
-  const { turning, caught } = turned(setting)
-  return sureOf({ hold, weakest, bent, turning, turnedCaught: caught, mass })
-}
-
 /** Parts as one. */
 export function sureOf(spec: {
   readonly hold: Hold
   readonly weakest: Release
-  /** The first check with every bend short. */
-  readonly bent: Hold
+  readonly short: Sure['short']
   readonly turning: Turning
   readonly turnedCaught: boolean
   readonly mass: number
   readonly demands?: Demands
 }): Sure {
-  const { hold, weakest, bent, turning, turnedCaught, mass, demands = DEMANDS } = spec
-  const short = { caught: bent.caught, force: bent.force, arrow: bent.arrow }
+  const { hold, weakest, short, turning, turnedCaught, mass, demands = DEMANDS } = spec
   const caught = hold.caught && turnedCaught
   return {
     ...verdictOf({ caught, force: weakest.force, letsGo: weakest.letsGo, short, mass, demands }),

@@ -2,13 +2,16 @@ import type { Options, OptionSpace, OptionValue, Param } from '../settings/index
 import { WIRE_SIZES } from '../wire/index.js'
 import { draft, gramsOf, hides, isMade, soundAtOnce, type Ask, type Barrier, type Made } from './judge.js'
 import { neighboursOf, sizesBeside } from './neighbours.js'
-import { chanceAboveZero, surrogate, type Sample } from './surrogate.js'
+import { chanceAboveZero, surrogate, type Likeness, type Sample } from './surrogate.js'
 
 /** How many options are put through the holding check at most, without any that is sound yet and with one. */
-const TRIES = { without: 140, with: 110 }
+const TRIES = { without: 140, with: 130 }
 /** How many are built to choose from, and drawn for it: most have no room. */
 const POOL = 240
 const DRAWS = 700
+const MOST_DRAWN = 1200
+/** When there are so many times more samples it is asked anew how alike they are. */
+const RETHINK = 1.25
 /** As many are drawn round each new best, so far off it in each direction of the cube. */
 const ROUND = 40
 const NEAR = 0.14
@@ -27,6 +30,17 @@ const FEWER = 0.5
 const AIM = 0.15
 /** No further where the likeliest gain, chance times share of the metal, is under this. */
 const HOPELESS = 0.002
+
+/**
+ * At last so many more are tried where the guess sees no hope: what holds is less smooth than it. So far off it may be, and this near (in units
+ * of the features) to one that was tried another says little.
+ */
+const SWEEP = 24
+const SURPRISE = 0.3
+const ALIKE = 0.6
+
+/** Wires that never came to less than this many times the metal of the best are not built again: how far they reach changes it by less. */
+const HEAVY = 1.1
 
 /** Options that were built, to choose from. */
 interface Choice {
@@ -67,9 +81,13 @@ class Search {
   private nearest: { readonly choice: Choice; readonly y: number } | undefined
   /** How often choices of the same wires were not sound. */
   private readonly tried = new Map<string, number>()
+  /** The least metal that was built of the same wires. */
+  private readonly least = new Map<string, number>()
   private asked = 0
   private drawn = 0
+  private alike: { readonly likeness: Likeness; readonly of: number } | undefined
   private refills = 0
+  private swept = 0
   private varied: readonly Param[] | undefined
 
   constructor(
@@ -93,7 +111,20 @@ class Search {
   /** Draws from the whole space until there are so many to choose from, or it has been tried long enough. */
   private drawMore(many: number): void {
     const { dimensions } = this.space
-    for (let i = 0; i < DRAWS && this.pool.length < many; i++) this.draw(evenly(++this.drawn, dimensions))
+    for (let i = 0; i < DRAWS && this.pool.length < many && this.drawn < MOST_DRAWN; i++)
+      this.draw(evenly(++this.drawn, dimensions))
+  }
+
+  /** What is guessed from all that was judged; how alike things are is asked again now and then. */
+  private guess(): ReturnType<typeof surrogate> {
+    const { samples, alike } = this
+    const guess = surrogate(
+      samples,
+      alike && samples.length < RETHINK * alike.of ? alike.likeness : undefined,
+    )
+    if (!alike || alike.likeness !== guess.likeness || samples.length >= RETHINK * alike.of)
+      this.alike = { likeness: guess.likeness, of: samples.length }
+    return guess
   }
 
   /** Judges the most promising; false where there is none. */
@@ -113,23 +144,49 @@ class Search {
       return true
     }
     const round = this.best ?? this.nearest?.choice
-    if (!round || ++this.refills > REFILLS) return false
+    if (!round) return false
+    if (++this.refills > REFILLS) return this.sweep()
     this.lookRound(round, NEAR / (1 + this.refills))
     this.drawMore(POOL)
     return true
   }
 
+  /** Judges one that is unlike those tried; false where that was done often enough. */
+  private sweep(): boolean {
+    if (!this.best || ++this.swept > SWEEP) return false
+    if (this.swept === 1) this.drawMore(this.pool.length + POOL)
+    const guess = this.guess()
+    const index = this.most((choice) => {
+      const { mean, spread } = guess(choice.x)
+      const unlike = Math.min(
+        ALIKE,
+        ...this.samples.map(({ x }) => Math.hypot(...x.map((u, k) => u - choice.x[k]!))),
+      )
+      return (unlike / ALIKE) * chanceAboveZero({ mean, spread: Math.hypot(spread, SURPRISE) })
+    }).index
+    if (index < 0) return false
+    this.judge(this.pool.splice(index, 1)[0]!)
+    return true
+  }
+
   /** Which of those to choose from promises most, and how much. */
   private likeliest(): { readonly hope: number; readonly index: number } {
-    const guess = surrogate(this.samples)
+    const guess = this.guess()
     const aim = this.best ? 0 : AIM
+    return this.most(({ x }) => {
+      const { mean, spread } = guess(x)
+      return chanceAboveZero({ mean: mean - aim, spread })
+    })
+  }
+
+  /** The one of which most is to be hoped, by its chance and what it would be worth, less where others of the same wires failed. */
+  private most(chanceOf: (choice: Choice) => number): { readonly hope: number; readonly index: number } {
     let most = { hope: 0, index: -1 }
     this.pool.forEach((choice, index) => {
       const gain = this.gainOf(choice)
       if (gain <= 0) return
-      const { mean, spread } = guess(choice.x)
-      const tried = 1 + (this.tried.get(this.wireOf(choice)) ?? 0) / TIRED
-      const hope = (gain * chanceAboveZero({ mean: mean - aim, spread })) / tried
+      const tried = 1 + (this.tried.get(this.wireOf(choice.made.options)) ?? 0) / TIRED
+      const hope = (gain * chanceOf(choice)) / tried
       if (hope > most.hope) most = { hope, index }
     })
     return most
@@ -148,7 +205,7 @@ class Search {
   }
 
   /** What a choice is made of: its sizes and counts, without its lengths and places. */
-  private wireOf({ made: { options } }: Choice): string {
+  private wireOf(options: Options): string {
     return this.params()
       .flatMap((p) => (p.kind === 'choice' || p.kind === 'integer' ? [String(options[p.id])] : []))
       .join()
@@ -174,9 +231,14 @@ class Search {
     const key = JSON.stringify(options)
     if (this.seen.has(key) || !this.allowed(options)) return
     this.seen.add(key)
+    const wire = this.wireOf(options)
+    const least = this.least.get(wire)
+    if (this.best && least !== undefined && least > HEAVY * this.best.grams) return
     const made = draft(this.ask, options)
     if (!isMade(made)) return
-    this.pool.push({ made, grams: gramsOf(this.ask, made), x: this.features(options), ...(at ? { at } : {}) })
+    const grams = gramsOf(this.ask, made)
+    this.least.set(wire, Math.min(grams, least ?? Infinity))
+    this.pool.push({ made, grams, x: this.features(options), ...(at ? { at } : {}) })
   }
 
   private judge(choice: Choice): void {
@@ -186,7 +248,8 @@ class Search {
     const { barrier, times } = soundAtOnce(this.ask, choice.made)
     const y = marginOf(times, this.ask.limits.demands.knocked, barrier)
     this.samples.push({ x: choice.x, y })
-    if (barrier) this.tried.set(this.wireOf(choice), (this.tried.get(this.wireOf(choice)) ?? 0) + 1)
+    const wire = this.wireOf(choice.made.options)
+    if (barrier) this.tried.set(wire, (this.tried.get(wire) ?? 0) + 1)
     const nearer = !this.nearest || y > this.nearest.y
     if (nearer) this.nearest = { choice, y }
     if (!barrier && this.gainOf(choice) > 0) {

@@ -2,7 +2,8 @@ import type { Finding } from '../finding/index.js'
 import { family, type Options } from '../settings/index.js'
 import { gaugeWindow, wireSize, WIRE_SIZES, type GaugeQuestion, type GaugeWindow } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
-import { plan, planHold, type Plan, type PlanRequest } from './plan.js'
+import { plan, type Plan, type PlanRequest } from './plan.js'
+import { wholeHold } from './planSure.js'
 
 /** The window of an option that chooses a wire's size, with the question that it answers. */
 export interface OptionWindow {
@@ -46,7 +47,7 @@ export interface GaugeNeighbour {
 const APART = 0.06
 
 /**
- * The same plan with the next thinner and the next thicker wire, planned and put through the holding check.
+ * The same plan with the next thinner and the next thicker wire, planned and put through the whole holding check.
  * @throws RangeError for an option that is no wire size
  * @example gaugeNeighbours({ stone, family: 'bound-frame', options, settings }, 'size') // 21 AWG and 19 AWG
  */
@@ -68,12 +69,10 @@ function withSize(request: PlanRequest, option: string, size: string): GaugeNeig
   if (!result.ok) {
     return { size, problem: result.findings.find((f) => f.severity === 'error')! }
   }
-  const { hold } = planHold(result.plan)
   return {
     size,
     made: {
-      verdict: hold.verdict,
-      times: hold.timesWeight,
+      ...wholeHold(result.plan),
       metal: numberOf(result.plan.cut.metal),
       mass: numberOf(result.plan.cut.mass),
     },

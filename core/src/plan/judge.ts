@@ -119,55 +119,71 @@ export interface Judged {
 }
 
 /**
- * Is the stone held, as planned and with every bend short: the cheap no first. Where it is only to be found out (`quick`), what stands in the
- * way is told by the first of the named ways that shows it.
+ * Is the stone held, as planned and with every bend short: pushed out with wires that give, as the verdict of a plan is. Asked `quick`, by the
+ * first check alone, which may say no where the wires hold.
  */
 export function judge(ask: Ask, made: Made): Judged {
-  return judgeBy(ask, made, false)
+  return ask.quick ? judgeQuickly(ask, made) : judgeSurely(ask, made, false)
 }
 
-/** As `judge`, with every no as soon as it is known: what is said of bends a little short is what they bear at most. */
+/** As `judge`, with many a no as soon as it is known: what is said of the way it fails is the first that is found. */
 export function soundAtOnce(ask: Ask, made: Made): Judged {
-  return judgeBy(ask, made, true)
+  return ask.quick ? judgeQuickly(ask, made) : judgeSurely(ask, made, true)
 }
 
-function judgeBy(ask: Ask, { design }: Made, atOnce: boolean): Judged {
-  const { held, mass, limits, quick } = ask
+/** The first check may find a little more than the push with wires that give: so many times what is asked is asked of it. */
+const MORE = 1.1
+
+function judgeQuickly({ held, mass, limits }: Ask, { design }: Made): Judged {
   const { demands } = limits
+  const knocked = MORE * demands.knocked
+  const no = (kind: 'pull' | 'short', { times, way }: ReturnType<typeof atMost>): Barrier =>
+    times > 0 ? { kind, times } : { kind: 'out', way }
   const setting = settingOf(design, held)
-  const most = atMost(setting, mass, demands.knocked)
-  if (most.times < demands.knocked && (quick || atOnce || most.times > 0)) {
-    const { times, way } = most
-    return { times, barrier: times > 0 ? { kind: 'pull', times } : { kind: 'out', way } }
-  }
+  const most = atMost(setting, mass, knocked)
+  if (most.times < knocked) return { times: most.times, barrier: no('pull', most) }
   const less = shortened(design, setting, SHORT)
-  const atLess = quick || atOnce ? atMost(less, mass, demands.knocked) : undefined
-  if (atLess && atLess.times < demands.knocked) {
-    const { times, way } = atLess
-    return { times: most.times, barrier: times > 0 ? { kind: 'short', times } : { kind: 'out', way } }
-  }
+  const atLess = atMost(less, mass, knocked)
+  if (atLess.times < knocked) return { times: most.times, barrier: no('short', atLess) }
   const hold = holdOf(setting, mass, demands)
   const times = hold.timesWeight
   if (!hold.caught) return { barrier: { kind: 'out', way: outOf(hold) }, times: 0 }
-  if (times < demands.knocked) return { barrier: { kind: 'pull', times }, times }
-  const barrier = shortBarrier(ask, setting, hold, less)
-  return { times, ...(barrier ? { barrier } : {}) }
+  if (times < knocked) return { barrier: { kind: 'pull', times }, times }
+  const bent = holdOf(less, mass, demands)
+  if (!bent.caught) return { barrier: { kind: 'out', way: outOf(bent) }, times }
+  if (bent.timesWeight < knocked) return { barrier: { kind: 'short', times: bent.timesWeight }, times }
+  return { times }
+}
+
+/** The six named ways are pushed before anything else where it is to be known at once. */
+function judgeSurely({ held, mass, limits: { demands } }: Ask, { design }: Made, atOnce: boolean): Judged {
+  const weight = mass * NEWTON_PER_GRAM
+  const { knocked } = demands
+  /** What is borne as a multiple of the weight, where that is less than a knock asks. */
+  const lacks = (s: Setting, hold?: Hold): number | undefined => {
+    const borne = bearsPush(s, hold, knocked * weight)
+    return borne < knocked * weight ? borne / weight : undefined
+  }
+  const setting = settingOf(design, held)
+  const named = atOnce ? lacks(setting) : undefined
+  if (named !== undefined) return { times: named, barrier: { kind: 'pull', times: named } }
+  const less = shortened(design, setting, SHORT)
+  const namedShort = atOnce ? lacks(less) : undefined
+  if (namedShort !== undefined) return { times: knocked, barrier: { kind: 'short', times: namedShort } }
+
+  const hold = holdOf(setting, mass, demands)
+  if (!hold.caught) return { times: 0, barrier: { kind: 'out', way: outOf(hold) } }
+  const first = hold.timesWeight
+  const borne = lacks(setting, hold)
+  if (borne !== undefined)
+    return first < knocked
+      ? { times: borne, barrier: { kind: 'pull', times: borne } }
+      : { times: first, barrier: { kind: 'springs', share: borne / knocked } }
+  const times = Math.max(first, knocked)
+  const bent = holdOf(less, mass, demands)
+  if (!bent.caught) return { times, barrier: { kind: 'out', way: outOf(bent) } }
+  const short = lacks(less, bent)
+  return short === undefined ? { times } : { times, barrier: { kind: 'short', times: short } }
 }
 
 const outOf = (hold: Hold): Vec3 => hold.ways.find((w) => w.outcome === 'out')?.d ?? hold.arrow
-
-/** What is sound at first sight: is it so with every bend short, and pushed out with wires that give. */
-function shortBarrier(
-  { mass, limits: { demands }, quick }: Ask,
-  setting: Setting,
-  hold: Hold,
-  less: Setting,
-): Barrier | undefined {
-  const bent = holdOf(less, mass, demands)
-  if (!bent.caught) return { kind: 'out', way: outOf(bent) }
-  if (bent.timesWeight < demands.knocked) return { kind: 'short', times: bent.timesWeight }
-  if (quick) return undefined
-  const asked = demands.knocked * mass * NEWTON_PER_GRAM
-  const borne = bearsPush(setting, hold, asked)
-  return borne >= asked ? undefined : { kind: 'springs', share: borne / asked }
-}

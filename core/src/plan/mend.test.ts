@@ -18,7 +18,7 @@ const made = (options: Options) => {
 const verdict = (options: Options) => {
   const p = made(options)
   const { hold } = planHold(p)
-  return hold.verdict === 'sound' ? planSure(p, hold).verdict : hold.verdict
+  return hold.caught ? planSure(p, hold).verdict : hold.verdict
 }
 
 describe('mends', () => {

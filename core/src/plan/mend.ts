@@ -1,7 +1,7 @@
 import { family, type MendMove, type Options } from '../settings/index.js'
 import { numberOf } from '../working/index.js'
-import { plan, planHold, type Plan, type PlanRequest } from './plan.js'
-import { planSure } from './planSure.js'
+import { plan, type Plan, type PlanRequest } from './plan.js'
+import { wholeHold } from './planSure.js'
 
 /** A mend that was planned and checked: what it takes and what it gains. */
 export interface Mend {
@@ -23,20 +23,17 @@ export const mendMoves = (request: PlanRequest): readonly MendMove[] =>
   family(request.family).moves(request.stone, request.options)
 
 /**
- * One set of moves tried: planned, put through the quick check, and through the thorough one where that is sound. Undefined where it cannot be
+ * One set of moves tried: planned and put through the whole check. Undefined where it cannot be
  * built. `wire` is against the plan that is mended.
  */
 export function tryMend(request: PlanRequest, wire: number, moves: readonly MendMove[]): Mend | undefined {
   const change: Options = Object.assign({}, ...moves.map((m) => m.change))
   const made = plan({ ...request, options: { ...request.options, ...change } })
   if (!made.ok) return undefined
-  const { hold } = planHold(made.plan)
-  const sure = hold.verdict === 'sound' ? planSure(made.plan, hold) : undefined
   return {
     moves: moves.map(({ id, values }) => ({ id, values })),
     change,
-    verdict: sure?.verdict ?? hold.verdict,
-    times: sure?.timesWeight ?? hold.timesWeight,
+    ...wholeHold(made.plan),
     wire: numberOf(made.plan.cut.mass) - wire,
   }
 }

@@ -5,6 +5,7 @@ import type { Stone } from '../stone/index'
 import { WIRE_SIZES, wireSize } from '../wire/index'
 import {
   DEFAULT_SETTINGS,
+  LIMITS,
   mends,
   plan,
   planHold,
@@ -30,7 +31,7 @@ const made = (stone: Stone, options: Options): Plan | undefined => {
 const wireOf = (p: Plan): number => numberOf(p.cut.mass)
 const isSound = (p: Plan): boolean => {
   const { hold } = planHold(p)
-  return hold.verdict === 'sound' && planSure(p, hold).verdict === 'sound'
+  return hold.caught && planSure(p, hold).verdict === 'sound'
 }
 
 /** Sizes of the same kind, thinnest first. */
@@ -107,12 +108,18 @@ describe('mends against every change of a grid', () => {
           wall: Number((1 + 1.2 * random()).toFixed(1)),
           mineral: 'labradorite',
         }
-        const good = startingOptions(stone, 'bound-frame', { alloy: 'copper', temper: 'half hard' })
+        const good = startingOptions(
+          stone,
+          'bound-frame',
+          { alloy: 'copper', temper: 'half hard' },
+          LIMITS,
+          true,
+        )
         const options = good && damage(good, random)
         const before = options && made(stone, options)
         if (!before) continue
         const { hold } = planHold(before)
-        if (hold.verdict === 'sound' && planSure(before, hold).verdict === 'sound') continue
+        if (isSound(before)) continue
         broken++
         const best = cheapest(stone, options)
         if (!best) continue

@@ -1,10 +1,8 @@
 import {
+  heldShort,
   heldStone,
-  holdOf,
   releases,
   settingOf,
-  SHORT,
-  shortened,
   sureOf,
   turned,
   type Hold,
@@ -15,7 +13,7 @@ import {
 } from '../hold/index.js'
 import { fullStone } from '../stone/index.js'
 import { numberOf } from '../working/index.js'
-import type { Plan } from './plan.js'
+import { planHold, type Plan } from './plan.js'
 
 /** A plan's wires and stone, made ready for the holding check. */
 export function settingOfPlan(made: Pick<Plan, 'stone' | 'design'>): Setting {
@@ -29,7 +27,7 @@ export type SurePart = (typeof SURE_PARTS)[number]
 /** What the parts have found so far. */
 export interface SureParts {
   readonly release?: Release
-  readonly short?: Hold
+  readonly short?: Sure['short']
   readonly turned?: { readonly turning: Turning; readonly caught: boolean }
 }
 
@@ -41,7 +39,7 @@ export function planSurePart(made: Plan, hold: Hold, part: SurePart): SureParts 
       return { release: releases(setting, hold).weakest }
     case 'short':
       return {
-        short: holdOf(shortened(made.design, setting, SHORT), numberOf(made.measures.mass), made.demands),
+        short: heldShort(made.design, setting, numberOf(made.measures.mass), made.demands),
       }
     case 'turned':
       return { turned: turned(setting) }
@@ -59,7 +57,7 @@ export function sureFrom(made: Plan, hold: Hold, parts: SureParts): Sure | undef
   return sureOf({
     hold,
     weakest: release,
-    bent: short,
+    short,
     turning: by.turning,
     turnedCaught: by.caught,
     mass: numberOf(made.measures.mass),
@@ -71,4 +69,11 @@ export function sureFrom(made: Plan, hold: Hold, parts: SureParts): Sure | undef
 export function planSure(made: Plan, hold: Hold): Sure {
   const parts = SURE_PARTS.reduce<SureParts>((all, p) => ({ ...all, ...planSurePart(made, hold, p) }), {})
   return sureFrom(made, hold, parts)!
+}
+
+/** What a plan comes to when all of it is asked; the first check alone says it where that does not even catch the stone. */
+export function wholeHold(made: Plan): { readonly verdict: Sure['verdict']; readonly times: number } {
+  const { hold } = planHold(made)
+  const { verdict, timesWeight: times } = hold.caught ? planSure(made, hold) : hold
+  return { verdict, times }
 }

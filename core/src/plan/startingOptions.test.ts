@@ -1,7 +1,7 @@
 import { family, type FamilyExamples, type Options, FAMILIES } from '../settings/index'
 import { seeded } from '../testing'
 import { numberOf } from '../working/index'
-import { askOf, isMade, judge, make, soundAtOnce } from './judge'
+import { askOf, gramsOf, isMade, judge, make, soundAtOnce } from './judge'
 import { DEFAULT_SETTINGS, LIMITS, plan, startingOptions, whyOption, type Plan } from './index'
 import type { Stone } from '../stone/index'
 
@@ -34,6 +34,7 @@ describe.each(FAMILIES.map((f) => f.id))('starting options of %s', (id) => {
       const doubts = first && isMade(first) ? first.doubts.length : Infinity
       const sound = first && isMade(first) && !judge(ask, first).barrier
       const own = found ? numberOf(planned(stone, id, found)!.cut.mass) : NaN
+      if (first && isMade(first)) expect(gramsOf(ask, first)).toBeCloseTo(own, 9)
       // lightest first, so that the holding check is asked only until one is sound; what is no lighter need not be looked at
       const others = Array.from({ length: SETS }, () =>
         set(
@@ -42,17 +43,12 @@ describe.each(FAMILIES.map((f) => f.id))('starting options of %s', (id) => {
           random,
         ),
       ).flatMap((options) => {
-        const other = planned(stone, id, options)
-        if (!other) return []
-        const grams = numberOf(other.cut.mass)
-        if (sound && grams >= own) {
-          compared++
-          return []
-        }
         const made = make(ask, options)
-        return isMade(made) && made.doubts.length <= doubts ? [{ made, grams }] : []
+        if (!isMade(made)) return []
+        compared++
+        const grams = gramsOf(ask, made)
+        return made.doubts.length <= doubts && !(sound && grams >= own) ? [{ made, grams }] : []
       })
-      compared += others.length
       others.sort((a, b) => a.grams - b.grams)
       for (const { made, grams } of others) {
         // the cheap no first
@@ -74,7 +70,7 @@ describe.each(FAMILIES.map((f) => f.id))('starting options of %s', (id) => {
 
   it('say what decides each: what is said to be too little is so, and what would do is planned as sound', () => {
     const { stone } = examplesOf(id).sound[0]!
-    const options = startingOptions(stone, id, { ...WISH, worn: 'pendant' })!
+    const options = startingOptions(stone, id, { ...WISH, worn: 'pendant' }, LIMITS, true)!
     const made = planned(stone, id, options)!
     const ask = askOf(family(id), stone, LIMITS, false)
     const said = family(id).decides.map((option) => whyOption(made, option, DEFAULT_SETTINGS))
@@ -96,7 +92,7 @@ describe.each(FAMILIES.map((f) => f.id))('starting options of %s', (id) => {
       if (barrier?.kind === 'pull') expect(again.times).toBeLessThan(LIMITS.demands.knocked)
     }
     // something is as small as it may be
-    expect(said.some((d) => d.barrier !== undefined)).toBe(true)
+    expect(said.some((d) => d.barrier !== undefined || d.thinnest)).toBe(true)
   }, 240_000)
 })
 

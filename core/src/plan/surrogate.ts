@@ -10,20 +10,29 @@ export interface Expected {
   readonly spread: number
 }
 
-/** How far along the features things stay alike, and how much of the figure is a straight trend: the likelier pair of these is taken. */
-const ALIKE = [0.8, 1.6, 3.2]
-const TREND = [0.15, 0.5]
+/** How far along the features things stay alike, and how much of the figure is a straight trend. */
+export interface Likeness {
+  readonly alike: number
+  readonly trend: number
+}
+const LIKENESSES: readonly Likeness[] = [0.8, 1.6, 3.2].flatMap((alike) =>
+  [0.15, 0.5].map((trend) => ({ alike, trend })),
+)
 /** Standard deviation of what is neither trend nor like its neighbours. */
 const NOISE = 0.08
 
 /**
  * Guesses a figure between the places where it was found: a Gaussian process with a straight trend and a smooth remainder (kernel
  * `trend² x·x' + s² exp(-|x-x'|² / 2 l²) + noise²`), about the samples' own mean and spread. Exact for what a straight line or a smooth
- * bump can follow; far from all samples the spread grows to that of the samples. Deterministic.
+ * bump can follow; far from all samples the spread grows to that of the samples. Of the likenesses the likeliest is taken, unless one is given.
+ * Deterministic.
  * @throws RangeError without samples
  * @example surrogate([{ x: [0], y: 0 }, { x: [1], y: 1 }])([0.5]).mean // about 0.5
  */
-export function surrogate(samples: readonly Sample[]): (x: readonly number[]) => Expected {
+export function surrogate(
+  samples: readonly Sample[],
+  only?: Likeness,
+): ((x: readonly number[]) => Expected) & { readonly likeness: Likeness } {
   if (samples.length === 0) throw new RangeError('nothing was found yet')
   const n = samples.length
   const mean = samples.reduce((sum, s) => sum + s.y, 0) / n
@@ -31,25 +40,25 @@ export function surrogate(samples: readonly Sample[]): (x: readonly number[]) =>
   const width = samples[0]!.x.length
   const middle = Array.from({ length: width }, (_, k) => samples.reduce((sum, s) => sum + s.x[k]!, 0) / n)
   const z = Float64Array.from(samples, (s) => (s.y - mean) / scale)
-  const fits = ALIKE.flatMap((alike) =>
-    TREND.map((trend) => {
-      const kernel = (a: readonly number[], b: readonly number[]): number => {
-        let far = 0
-        let along = 0
-        for (let k = 0; k < width; k++) {
-          far += (a[k]! - b[k]!) ** 2
-          along += (a[k]! - middle[k]!) * (b[k]! - middle[k]!)
-        }
-        return trend * trend * along + Math.exp(-far / (2 * alike * alike))
+  const fits = (only ? [only] : LIKENESSES).map((likeness) => {
+    const { alike, trend } = likeness
+    const kernel = (a: readonly number[], b: readonly number[]): number => {
+      let far = 0
+      let along = 0
+      for (let k = 0; k < width; k++) {
+        far += (a[k]! - b[k]!) ** 2
+        along += (a[k]! - middle[k]!) * (b[k]! - middle[k]!)
       }
-      return fitted(samples, z, kernel)
-    }),
-  )
+      return trend * trend * along + Math.exp(-far / (2 * alike * alike))
+    }
+    return { likeness, ...fitted(samples, z, kernel) }
+  })
   const best = fits.reduce((a, b) => (b.likelihood > a.likelihood ? b : a))
-  return (x) => {
+  const guess = (x: readonly number[]): Expected => {
     const found = best.at(x)
     return { mean: mean + scale * found.mean, spread: scale * found.spread }
   }
+  return Object.assign(guess, { likeness: best.likeness })
 }
 
 /** A process with one kernel on its samples, and how likely these are under it (logarithm, up to a constant). */

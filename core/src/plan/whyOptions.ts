@@ -1,8 +1,8 @@
-import { family, type OptionValue } from '../settings/index.js'
+import { family, type OptionValue, type Param } from '../settings/index.js'
 import { WIRE_SIZES } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
 import { askOf, isMade, judge, make, type Ask, type Barrier } from './judge.js'
-import { neighboursOf } from './neighbours.js'
+import { neighboursOf, sizesBeside } from './neighbours.js'
 import { plan, type Plan, type PlanRequest } from './plan.js'
 import type { WorkshopSettings } from './settings.js'
 
@@ -15,6 +15,8 @@ export interface Decided {
   readonly saves?: number
   /** What stands in its way; none where it would do as well. */
   readonly barrier?: Barrier
+  /** There is no thinner wire for it. */
+  readonly thinnest?: true
 }
 
 /**
@@ -36,8 +38,12 @@ export function whyOption(made: Plan, option: string, settings: WorkshopSettings
     .filter((d) => d !== undefined)
   // of several that save, one that would do is told; else the nearest to doing
   const free = tried.find((d) => d.barrier === undefined)
-  return free ?? tried.sort((a, b) => rank(b.barrier!) - rank(a.barrier!))[0] ?? { option }
+  const nearest = free ?? tried.sort((a, b) => rank(b.barrier!) - rank(a.barrier!))[0]
+  return nearest ?? { option, ...(isThinnest(param, made.options[option]!) ? { thinnest: true } : {}) }
 }
+
+const isThinnest = (param: Param, value: OptionValue): boolean =>
+  sizesBeside(param, value, 'thicker').length > 0 && sizesBeside(param, value, 'thinner').length === 0
 
 const rank = (b: Barrier): number =>
   b.kind === 'short' || b.kind === 'pull'

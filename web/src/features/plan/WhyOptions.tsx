@@ -98,7 +98,7 @@ function Rows({ plan, settings, onTake }: Asked) {
 
 function Why({
   familyId,
-  decided: { next, barrier },
+  decided: { next, barrier, thinnest },
   settings,
   onTake,
 }: {
@@ -107,7 +107,12 @@ function Why({
   settings: WorkshopSettings
   onTake: (value: OptionValue) => void
 }) {
-  if (next === undefined) return <span className="text-soft">Neither way takes less metal.</span>
+  if (next === undefined)
+    return (
+      <span className="text-soft">
+        {thinnest ? 'It is the thinnest wire that this setting takes.' : 'Neither way takes less metal.'}
+      </span>
+    )
   if (!barrier)
     return (
       <span className="text-verdigris">
