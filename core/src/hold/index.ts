@@ -16,7 +16,7 @@ export type { WalkResult } from './walk.js'
 export { capacity, fieldOf, resist, weakestFrom } from './force.js'
 export type { Field, Resistance } from './force.js'
 export { deepestIn } from './deepest.js'
-export { pushOut } from './release.js'
+export { GIVES, pushOut } from './release.js'
 export type { PushPoint, Release } from './release.js'
 export {
   bearsPush,

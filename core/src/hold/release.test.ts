@@ -3,7 +3,18 @@ import { fullStone, stoneMeasures, type Stone } from '../stone/index'
 import { bareDesign, ball, claws, hoop } from '../testingDesigns'
 import { NEWTON_PER_GRAM } from '../units/index'
 import { numberOf } from '../working/index'
-import { bearsPush, DIRECTIONS, heldStone, holdOf, pushOut, releases, settingOf, walkIn } from './index'
+import {
+  bearsPush,
+  clearOf,
+  DIRECTIONS,
+  GIVES,
+  heldStone,
+  holdOf,
+  pushOut,
+  releases,
+  settingOf,
+  walkIn,
+} from './index'
 
 const examplesOf = (id: string): FamilyExamples =>
   jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
@@ -49,6 +60,42 @@ describe('a round stone that is pushed', () => {
     }
     const sides = ['up', 'down', 'left', 'right'].map(force)
     expect(Math.max(...sides) / Math.min(...sides)).toBeLessThan(1.05)
+  })
+})
+
+/** A round stone of 18.4 mm in thin wire, seats reaching far under it. */
+function thin(claw: number) {
+  const chosen = family('corner-claws')
+  const stone: Stone = { ...ROUND, length: 18.4, width: 18.4, depth: 11.2 }
+  const [base] = examplesOf('corner-claws').sound.map((e) => e.options)
+  const options = { ...base!, size: '24 AWG', clawSize: '20 AWG', tieSize: '30 AWG', seat: 3.7, claw }
+  return settingOf(chosen.build(stone, options), heldStone(fullStone(stone)))
+}
+
+describe('what counts of a push', () => {
+  const pushes = [1.5, 1.6, 1.7, 1.8, 1.9, 2, 2.1, 2.2].map((claw) => {
+    const s = thin(claw)
+    return ['up', 'left', 'back'].map((id) =>
+      pushOut(s, walkIn(s, DIRECTIONS.find((x) => x.id === id)!.d), clearOf(s, [0, 1, 0])),
+    )
+  })
+
+  it('is the most that was borne in its first millimetre, though more would be borne after it', () => {
+    const all = pushes.flat()
+    for (const { force, travel, way } of all) {
+      expect(force).toBe(Math.max(...way.filter((p) => p.travel <= GIVES).map((p) => p.force)))
+      expect(travel).toBeLessThanOrEqual(GIVES)
+    }
+    // sideways the stone would ride up on bent wire until it meets the next
+    expect(all.some(({ force, way }) => way.some((p) => p.force > 2 * force))).toBe(true)
+  })
+
+  it('goes evenly with how far the claws reach: a tenth of a millimetre changes it by less than a seventh', () => {
+    for (const k of [0, 1, 2])
+      for (let i = 1; i < pushes.length; i++) {
+        const [a, b] = [pushes[i - 1]![k]!.force, pushes[i]![k]!.force]
+        expect(Math.max(a, b) / Math.min(a, b)).toBeLessThan(1.15)
+      }
   })
 })
 

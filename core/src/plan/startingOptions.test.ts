@@ -70,7 +70,7 @@ describe.each(FAMILIES.map((f) => f.id))('starting options of %s', (id) => {
 
   it('say what decides each: what is said to be too little is so, and what would do is planned as sound', () => {
     const { stone } = examplesOf(id).sound[0]!
-    const options = startingOptions(stone, id, { ...WISH, worn: 'pendant' }, LIMITS, true)!
+    const options = startingOptions(stone, id, { ...WISH, worn: 'pendant' })!
     const made = planned(stone, id, options)!
     const ask = askOf(family(id), stone, LIMITS, false)
     const said = family(id).decides.map((option) => whyOption(made, option, DEFAULT_SETTINGS))

@@ -12,6 +12,7 @@ import {
   type Hold,
   type Options,
   type Plan,
+  type Release,
   type Sure,
   type WorkshopSettings,
 } from '@verger/core'
@@ -74,6 +75,12 @@ export function HoldPanel({
   )
 }
 
+/** Where the push lets the stone go, or how far it was followed without. */
+function LetsGo({ release: { letsGo, way, force } }: { release: Release }) {
+  const holds = (way[way.length - 1]?.force ?? 0) > force / 2
+  return <Fact name={holds ? 'Followed, not let go yet' : 'Let go after'}>{letsGo.toFixed(1)} mm</Fact>
+}
+
 function Inside({ plan, hold, sure }: { plan: Plan; hold: Hold; sure: Sure | undefined }) {
   const mass = numberOf(plan.measures.mass)
   const names = family(plan.family).text.wires
@@ -109,7 +116,7 @@ function Inside({ plan, hold, sure }: { plan: Plan; hold: Hold; sure: Sure | und
         <dl className="m-0 mt-2 text-[15px]">
           <Fact name="Leaves last">{sayWay(arrow)}</Fact>
           {giving.length > 0 && <Fact name="Gives way first">{giving.map(say).join(', ')}</Fact>}
-          {sure && <Fact name="Let go after">{sure.release.letsGo.toFixed(1)} mm</Fact>}
+          {sure && <LetsGo release={sure.release} />}
           {sure && <Fact name="Turns">{sayTurning(sure.turning.degrees)}</Fact>}
           <Fact name="Touches">
             {[...touching].map(([wire, n]) => `${say(wire)} at ${n} places`).join(', ') || 'nothing'}
