@@ -75,7 +75,7 @@ test('the foot is bent to a V, and a thinner wire says what stands in its way', 
   await page.locator('#option-footGap').fill('0.5')
   // the binding's thickness and the gap
   const gap = page.locator('dl > div', { hasText: 'Gap at the foot' }).locator('dd')
-  await expect(gap).toHaveText(/^0\.7/)
+  await expect(gap).toHaveText(/^0\.[78]/)
   await page.getByRole('button', { name: 'What decides these choices' }).click()
   const table = page.getByRole('table', { name: 'What decides these choices' })
   const row = table.getByRole('row', { name: /^Wire:/ })

@@ -9,11 +9,11 @@ import {
   mends,
   plan,
   planHold,
-  planSure,
   startingOptions,
   type Plan,
   type PlanRequest,
 } from './index'
+import { wholeHold } from './planSure'
 
 const EACH = Number(process.env.MEND_ROUNDS ?? 1)
 const SEED = Number(process.env.SEED ?? 1)
@@ -29,10 +29,7 @@ const made = (stone: Stone, options: Options): Plan | undefined => {
   return result.ok ? result.plan : undefined
 }
 const wireOf = (p: Plan): number => numberOf(p.cut.mass)
-const isSound = (p: Plan): boolean => {
-  const { hold } = planHold(p)
-  return hold.caught && planSure(p, hold).verdict === 'sound'
-}
+const isSound = (p: Plan): boolean => wholeHold(p).verdict === 'sound'
 
 /** Sizes of the same kind, thinnest first. */
 const SIZES = WIRE_SIZES.filter((s) => s.awg !== undefined).sort((a, b) => a.mm - b.mm)

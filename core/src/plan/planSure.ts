@@ -12,6 +12,7 @@ import {
   type Turning,
 } from '../hold/index.js'
 import { fullStone } from '../stone/index.js'
+import { NEWTON_PER_GRAM } from '../units/index.js'
 import { numberOf } from '../working/index.js'
 import { planHold, type Plan } from './plan.js'
 
@@ -71,9 +72,23 @@ export function planSure(made: Plan, hold: Hold): Sure {
   return sureFrom(made, hold, parts)!
 }
 
-/** What a plan comes to when all of it is asked; the first check alone says it where that does not even catch the stone. */
+/**
+ * What a plan comes to when all of it is asked that decides: the first check alone says it where that does not even catch the stone, and bends
+ * that are short change nothing where a knock is not borne as planned.
+ */
 export function wholeHold(made: Plan): { readonly verdict: Sure['verdict']; readonly times: number } {
   const { hold } = planHold(made)
-  const { verdict, timesWeight: times } = hold.caught ? planSure(made, hold) : hold
-  return { verdict, times }
+  if (!hold.caught) return { verdict: hold.verdict, times: hold.timesWeight }
+  const pushed = planSurePart(made, hold, 'release')
+  const knocked = made.demands.knocked * numberOf(made.measures.mass) * NEWTON_PER_GRAM
+  const short =
+    pushed.release!.force < knocked
+      ? { short: { caught: false, force: 0, arrow: hold.arrow } }
+      : planSurePart(made, hold, 'short')
+  const { verdict, timesWeight } = sureFrom(made, hold, {
+    ...pushed,
+    ...short,
+    ...planSurePart(made, hold, 'turned'),
+  })!
+  return { verdict, times: timesWeight }
 }

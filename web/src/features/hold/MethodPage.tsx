@@ -17,11 +17,11 @@ const PARTS: readonly (readonly [string, string])[] = [
   ],
   [
     'What takes it out in the end?',
-    'The stone is then pushed out step by step while the wires give way: as springs first, and for good when they yield. The most that takes is the pull that stands in the line. A wire that has to give by a hair only counts with a hair’s force.',
+    'The stone is then pushed out step by step while the wires give way: as springs first, and for good when they yield. The most that takes in the first millimetre is the pull that stands in the line; wire that was bent farther is no longer where it was set. A wire that has to give by a hair only counts with a hair’s force.',
   ],
   [
     'How sure is it?',
-    `Worn is ${DEMANDS.worn} times the stone’s weight (a run, with a margin), shaken ${DEMANDS.shaken} (eight times a second, by 8 cm), knocked ${DEMANDS.knocked} (met at a metre a second, stopped within half a millimetre), dropped ${DEMANDS.dropped} (from 30 cm, stopped within a millimetre): typical, uncited, on the careful side, and yours to change under Workshop. Worn and knocked decide the verdict; what a drop does is told. A demand is sound when it is borne with every bend half a millimetre short and the metal at the soft end of what it can be; doubtful when only as planned.`,
+    `Worn is ${DEMANDS.worn} times the stone’s weight (a run, with a margin), shaken ${DEMANDS.shaken} (eight times a second, by 8 cm), knocked ${DEMANDS.knocked} (met at a metre a second, stopped within half a millimetre), dropped ${DEMANDS.dropped} (from 30 cm, stopped within a millimetre): typical, uncited, on the careful side, and yours to change under Workshop. Worn and knocked decide the verdict; what a drop does is told. A demand is sound when it is borne, pushed out in the same way, with every bend half a millimetre short and the metal at the soft end of what it can be; doubtful when only as planned.`,
   ],
   [
     'Shake it',
