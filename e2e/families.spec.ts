@@ -76,6 +76,10 @@ test('the foot is bent to a V, and a thinner wire says what stands in its way', 
   // the binding's thickness and the gap
   const gap = page.locator('dl > div', { hasText: 'Gap at the foot' }).locator('dd')
   await expect(gap).toHaveText(/^0\.[78]/)
+  // as thin as it may be, so that something stands in the way of thinner
+  const size = page.locator('#option-size')
+  const begun = await size.inputValue()
+  await size.selectOption('22 AWG')
   await page.getByRole('button', { name: 'What decides these choices' }).click()
   const table = page.getByRole('table', { name: 'What decides these choices' })
   const row = table.getByRole('row', { name: /^Wire:/ })
@@ -83,6 +87,8 @@ test('the foot is bent to a V, and a thinner wire says what stands in its way', 
   await expect(row).toContainText(/times the stone’s weight|could leave|more than|light/, {
     timeout: 120_000,
   })
+  await size.selectOption(begun)
+  await expect(judgement).toHaveAttribute('data-verdict', 'sound', { timeout: 60_000 })
   await page.getByRole('button', { name: 'To cutting' }).click()
   await expect(page).toHaveURL(/\/cut$/, { timeout: 60_000 })
   await page.goto(`${url()}/pieces/piece-puff/wrap`)

@@ -48,6 +48,9 @@ export const GIVES = 1
  */
 const GOING = { slide: 8, turning: 1e-3 }
 
+/** How far a push is followed: until the stone is let go, as far as it counts, or until so much was borne and the stone went so far. */
+export type Until = 'let go' | 'counts' | { readonly force: number; readonly travel: number }
+
 /** Stiffness of a wire at a station against a push along m, N/mm; remembered as capacities are. */
 type StiffnessMemory = Map<number, { readonly m: Vec3; readonly k: number }>
 
@@ -80,14 +83,14 @@ function stiffness(setting: Setting, touch: Touch, memory: StiffnessMemory): num
  * the stone stands in it, but no more than it collapses at; the stone goes where that is least, and the most that it took in the first
  * millimetre is what releases it.
  * So a wire that has to give by a hair only to let the stone past counts with a hair's force, and a long springy span lets go before it bends.
- * Small displacements of the wires; each gives by itself. It may be left off once the stone has borne `enough` that far: what is told is then
- * not the most that it bears.
+ * Small displacements of the wires; each gives by itself. It may be left off where nothing counts any more, or once the stone has borne so much
+ * that far: what is told is then not the most that it bears.
  */
 export function pushOut(
   setting: Setting,
   from: Pick<Walked, 'd' | 'pose'>,
   clear: number,
-  enough = { force: Infinity, travel: 0 },
+  until: Until = 'let go',
 ): Release {
   const { held, spans, stations } = setting
   const { d } = from
@@ -118,8 +121,8 @@ export function pushOut(
     way.push({ travel, force, pose })
     if (force > peak.force && travel <= GIVES)
       peak = { force, travel, giving: [...new Set(giving.map((s) => spans[s]!.wire.id))] }
-    if (peak.force >= enough.force && travel >= enough.travel) break
-    if (enough.force < Infinity && travel > GIVES) break
+    if (typeof until === 'object' && peak.force >= until.force && travel >= until.travel) break
+    if (until !== 'let go' && travel > GIVES) break
     const fallen = travel > peak.travel && force < FALLEN * peak.force
     fell = fallen ? (fell ?? travel) : undefined
     if (travel > clear || (fallen && travel > peak.travel + AFTER)) break

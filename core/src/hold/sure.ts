@@ -3,7 +3,7 @@ import { NEWTON_PER_GRAM } from '../units/index.js'
 import { clearOf, holdOf, settingFrom, walkIn, type Hold, type Setting } from './check.js'
 import { DEMAND_IDS, DEMANDS, type DemandId, type Demands } from './demands.js'
 import { DIRECTIONS, SPHERE, WAYS } from './directions.js'
-import { pushOut, type Release } from './release.js'
+import { pushOut, type Release, type Until } from './release.js'
 import { stationsOfDesign, type Station } from './stations.js'
 import type { Design } from '../design/index.js'
 import { turnAbout } from './walk.js'
@@ -31,7 +31,9 @@ export interface Turning {
 
 /** The stone pushed out of the wires in the directions that may be the weakest. */
 export interface Releases {
+  /** Followed until the stone is let go. */
   readonly weakest: Release
+  /** Each as far as it counts. */
   readonly all: readonly Release[]
 }
 
@@ -43,8 +45,9 @@ const WEAK_WAYS = 2
  * until they yield, so this is what it takes in the end; the first check is quick and counts them as rigid until then.
  */
 export function releases(setting: Setting, hold: Hold): Releases {
-  const all = waysOut(hold).map((d) => pushedOut(setting, d))
-  return { all, weakest: all.reduce((a, b) => (b.force < a.force ? b : a)) }
+  const all = waysOut(hold).map((d) => pushedOut(setting, d, 'counts'))
+  const { d } = all.reduce((a, b) => (b.force < a.force ? b : a))
+  return { all, weakest: pushedOut(setting, d, 'let go') }
 }
 
 /** Ways in which the stone may be let go. */
@@ -53,14 +56,10 @@ function waysOut(hold: Hold): readonly Vec3[] {
   return [hold.arrow, ...DIRECTIONS.map((x) => x.d), ...order.slice(0, WEAK_WAYS).map((i) => SPHERE.ways[i]!)]
 }
 
-function pushedOut(
-  setting: Setting,
-  d: Vec3,
-  enough?: { readonly force: number; readonly travel: number },
-): Release {
+function pushedOut(setting: Setting, d: Vec3, until: Until): Release {
   const there = walkIn(setting, d)
   if (there.outcome === 'out') return { d, force: 0, travel: there.travel, letsGo: 0, way: [], giving: [] }
-  return pushOut(setting, there, clearOf(setting, d), enough)
+  return pushOut(setting, there, clearOf(setting, d), until)
 }
 
 /**

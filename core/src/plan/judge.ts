@@ -132,7 +132,7 @@ export function soundAtOnce(ask: Ask, made: Made): Judged {
 }
 
 /** The first check may find a little more than the push with wires that give: so many times what is asked is asked of it. */
-const MORE = 1.1
+const MORE = 1.04
 
 function judgeQuickly({ held, mass, limits }: Ask, { design }: Made): Judged {
   const { demands } = limits

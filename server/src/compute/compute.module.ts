@@ -5,7 +5,7 @@ import { Piscina } from 'piscina'
 import { ProblemError } from '../http/problem.js'
 import type { ComputeResult } from './plan.worker.js'
 
-const LIMIT_MS = 10_000
+const LIMIT_MS = 20_000
 
 /** Plans in worker threads, so that the server goes on answering: ten seconds at most, and a short queue. */
 @Injectable()
