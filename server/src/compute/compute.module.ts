@@ -7,7 +7,7 @@ import type { ComputeResult } from './plan.worker.js'
 
 const LIMIT_MS = 20_000
 
-/** Plans in worker threads, so that the server goes on answering: ten seconds at most, and a short queue. */
+/** Plans in worker threads, so that the server goes on answering: twenty seconds at most (a puffy stone takes four, a busy machine thrice that), and a short queue. */
 @Injectable()
 export class Compute implements OnModuleDestroy {
   private readonly pool = new Piscina({
