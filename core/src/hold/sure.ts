@@ -106,14 +106,9 @@ export function shortened(design: Design, { held }: Setting, by: number): Settin
 }
 
 /** What holds with every bend short: the stone is pushed as it is from the wires as planned, for the first check is rough where it lies in play. */
-export function heldShort(
-  design: Design,
-  setting: Setting,
-  mass: number,
-  demands: Demands = DEMANDS,
-): Sure['short'] {
+export function heldShort(design: Design, setting: Setting, mass: number): Sure['short'] {
   const less = shortened(design, setting, SHORT)
-  const bent = holdOf(less, mass, demands)
+  const bent = holdOf(less, mass)
   if (!bent.caught) return { caught: false, force: 0, arrow: bent.arrow }
   const { weakest } = releases(less, bent)
   return {

@@ -40,7 +40,7 @@ export function planSurePart(made: Plan, hold: Hold, part: SurePart): SureParts 
       return { release: releases(setting, hold).weakest }
     case 'short':
       return {
-        short: heldShort(made.design, setting, numberOf(made.measures.mass), made.demands),
+        short: heldShort(made.design, setting, numberOf(made.measures.mass)),
       }
     case 'turned':
       return { turned: turned(setting) }
