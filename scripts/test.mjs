@@ -79,8 +79,9 @@ async function main() {
     await check('types of web', process.execPath, [bin('typescript/bin/tsc'), '-p', 'web'])
     await check('types of tests', process.execPath, [bin('typescript/bin/tsc'), '-p', 'tsconfig.test.json'])
   }
-  const jest = (projects) => (out) => [
+  const jest = (projects, workers) => (out) => [
     bin('jest/bin/jest.js'),
+    `--maxWorkers=${workers}`,
     '--selectProjects',
     ...projects,
     '--json',
@@ -91,14 +92,19 @@ async function main() {
     failed: r.numFailedTests + r.numRuntimeErrorTestSuites,
   })
   if (wants('core'))
-    await suite('core, contract and web', process.execPath, jest(['core', 'contract', 'web']), jestCounts)
+    await suite(
+      'core, contract and web',
+      process.execPath,
+      jest(['core', 'contract', 'web'], '100%'),
+      jestCounts,
+    )
   if (wants('server')) {
     const state = readState(folder)
     const database = await startPostgres(folder, state, { firstPort: 5532, durable: false, tell: say })
     try {
       const name = `test_${process.pid}`
       const url = await database.ensureDatabase(name)
-      await suite('server', process.execPath, jest(['server']), jestCounts, { TEST_DATABASE_URL: url })
+      await suite('server', process.execPath, jest(['server'], 1), jestCounts, { TEST_DATABASE_URL: url })
       await database.psql('postgres', `drop database if exists ${name} with (force)`)
     } finally {
       await database.stop()

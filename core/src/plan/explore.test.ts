@@ -30,6 +30,7 @@ describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
           said: [],
         })
         expect(space.at(at)).toEqual(options)
+        expect(space.settled(options)).toEqual(options)
         if (isMade(draft(ask, options))) built++
       }
     }
@@ -51,6 +52,22 @@ describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
           if (JSON.stringify(value) !== JSON.stringify(base[option])) changed.add(option)
       }
     for (const option of space.varies) expect([...changed]).toContain(option)
+  })
+
+  it('what follows from the size of a wire changes with it, and what is decided stays', () => {
+    const stone = examplesOf(id).sound[0]!.stone
+    const space = chosen.space(stone, WISH)
+    const sizes = chosen.params(stone).find((p) => p.id === 'size')!
+    const labels = sizes.kind === 'choice' ? sizes.values.filter((v) => /^(18|22|24) AWG$/.test(v)) : []
+    expect(labels.length).toBeGreaterThan(1)
+    const base = space.at(new Array<number>(space.dimensions).fill(0.45))!
+    const necks = labels.map((size) => {
+      const settled = space.settled({ ...base, size })
+      for (const option of space.varies)
+        expect(settled[option]).toEqual(option === 'size' ? size : base[option])
+      return settled.neck
+    })
+    expect(new Set(necks).size).toBeGreaterThan(1)
   })
 
   it('a quick no is a no: what is not sound at once is not sound, and what is, is', () => {

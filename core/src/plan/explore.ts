@@ -1,11 +1,16 @@
-import type { Options, OptionSpace, OptionValue, Param } from '../settings/index.js'
-import { WIRE_SIZES } from '../wire/index.js'
-import { draft, gramsOf, hides, isMade, soundAtOnce, type Ask, type Barrier, type Made } from './judge.js'
-import { neighboursOf, sizesBeside } from './neighbours.js'
+import type { Options, OptionSpace, Param } from '../settings/index.js'
+import { evenly } from './evenly.js'
+import { featuresOf } from './features.js'
+import { draft, gramsOf, hides, isMade, soundAtOnce, type Ask, type Made } from './judge.js'
+import { Idle } from './idle.js'
+import { marginOf, outcomeOf } from './margin.js'
+import { neighboursOf, stepped, thinner } from './neighbours.js'
 import { chanceAboveZero, surrogate, type Likeness, type Sample } from './surrogate.js'
 
 /** How many options are put through the holding check at most, without any that is sound yet and with one. */
 const TRIES = { without: 140, with: 130 }
+/** As much of a try is what turns out to hide too much. */
+const HIDDEN = 0.25
 /** How many are built to choose from, and drawn for it: most have no room. */
 const POOL = 240
 const DRAWS = 700
@@ -39,6 +44,20 @@ const SWEEP = 24
 const SURPRISE = 0.3
 const ALIKE = 0.6
 
+/**
+ * What fails by so little (in the logarithm of what holds over what is asked) is looked at again beside itself, so often at most: from one
+ * step of a length to the next more changes than that. What fails by `LITTLE` more promises a third as much.
+ */
+const BESIDE = 36
+const HARDLY = 0.09
+const LITTLE = 0.04
+const STEPS = [-1, 1, -2, 2]
+/** And only where so much would be saved. */
+const TELLS = 0.04
+/** Round a near miss's place in the space so many are drawn, so far off. */
+const CLOSE = 12
+const CLOSELY = 0.04
+
 /** Wires that never came to less than this many times the metal of the best are not built again: how far they reach changes it by less. */
 const HEAVY = 1.1
 
@@ -48,6 +67,14 @@ interface Choice {
   readonly grams: number
   readonly x: readonly number[]
   readonly at?: readonly number[]
+}
+
+/** What hardly failed, with what lies beside it and how many of that were judged. */
+interface Miss {
+  readonly choice: Choice
+  readonly y: number
+  beside?: Choice[]
+  tried: number
 }
 
 /** What a search ended with: the lightest that is sound, or else what comes nearest to it. */
@@ -88,6 +115,9 @@ class Search {
   private alike: { readonly likeness: Likeness; readonly of: number } | undefined
   private refills = 0
   private swept = 0
+  private readonly misses: Miss[] = []
+  private readonly idle: Idle
+  private beside = 0
   private varied: readonly Param[] | undefined
 
   constructor(
@@ -97,6 +127,7 @@ class Search {
   ) {
     const params = this.params()
     this.features = (options) => params.flatMap((p) => featuresOf(p, options[p.id]!))
+    this.idle = new Idle(params.map((p) => p.id))
   }
 
   begin(first: readonly Options[], others: readonly Options[]): void {
@@ -137,7 +168,7 @@ class Search {
       this.judge(middling)
       return true
     }
-    if (!this.best && this.asked % AGAIN === 0) this.drawMore(this.pool.length + FRESH)
+    if (!this.best && this.asked % AGAIN < 1) this.drawMore(this.pool.length + FRESH)
     const found = this.likeliest()
     if (found.index >= 0 && !(this.best && found.hope < HOPELESS)) {
       this.judge(this.pool.splice(found.index, 1)[0]!)
@@ -145,10 +176,41 @@ class Search {
     }
     const round = this.best ?? this.nearest?.choice
     if (!round) return false
-    if (++this.refills > REFILLS) return this.sweep()
+    if (++this.refills > REFILLS) return this.besideMiss() || this.sweep()
     this.lookRound(round, NEAR / (1 + this.refills))
     this.drawMore(POOL)
     return true
+  }
+
+  /** Judges one that lies a step beside what hardly failed; false where there is none, or that was done often enough. */
+  private besideMiss(): boolean {
+    if (!this.best || this.beside >= BESIDE) return false
+    const worth = ({ choice, y, tried }: Miss) => (this.gainOf(choice) * Math.exp(y / LITTLE)) / (1 + tried)
+    for (const miss of [...this.misses].sort((a, b) => worth(b) - worth(a))) {
+      if (this.gainOf(miss.choice) < TELLS) continue
+      miss.beside ??= this.around(miss.choice)
+      const choice = miss.beside.shift()
+      if (!choice || this.gainOf(choice) < TELLS || this.idle.failsAsBefore(choice.made.options)) continue
+      miss.tried++
+      this.beside++
+      this.judge(choice)
+      return true
+    }
+    return false
+  }
+
+  /** What can be built a small step of one length away, and closely round its place in the space. */
+  private around({ made: { options }, at }: Choice): Choice[] {
+    const elsewhere = this.pool
+    this.pool = []
+    for (const by of STEPS)
+      for (const p of this.params())
+        for (const value of stepped(p, options[p.id]!, by))
+          this.offer(this.space.settled({ ...options, [p.id]: value }))
+    if (at) this.drawRound(at, CLOSELY, CLOSE)
+    const found = this.pool
+    this.pool = elsewhere
+    return found
   }
 
   /** Judges one that is unlike those tried; false where that was done often enough. */
@@ -229,7 +291,7 @@ class Search {
   /** Builds options and adds them to those to choose from. */
   private offer(options: Options, at?: readonly number[]): void {
     const key = JSON.stringify(options)
-    if (this.seen.has(key) || !this.allowed(options)) return
+    if (this.seen.has(key) || this.idle.failsAsBefore(options) || !this.allowed(options)) return
     this.seen.add(key)
     const wire = this.wireOf(options)
     const least = this.least.get(wire)
@@ -242,14 +304,22 @@ class Search {
   }
 
   private judge(choice: Choice): void {
-    // what hides too much counts too: where all do, the search must end
+    // what hides too much counts too, though little: where all do, the search must end
+    if (hides(this.ask, choice.made.options)) {
+      this.asked += HIDDEN
+      return
+    }
     this.asked++
-    if (hides(this.ask, choice.made.options)) return
     const { barrier, times } = soundAtOnce(this.ask, choice.made)
     const y = marginOf(times, this.ask.limits.demands.knocked, barrier)
     this.samples.push({ x: choice.x, y })
     const wire = this.wireOf(choice.made.options)
-    if (barrier) this.tried.set(wire, (this.tried.get(wire) ?? 0) + 1)
+    if (barrier) {
+      this.tried.set(wire, (this.tried.get(wire) ?? 0) + 1)
+      if (this.idle.learn(choice.made.options, outcomeOf(barrier)))
+        this.pool = this.pool.filter((c) => !this.idle.failsAsBefore(c.made.options))
+    }
+    if (y < 0 && y > -HARDLY) this.misses.push({ choice, y, tried: 0 })
     const nearer = !this.nearest || y > this.nearest.y
     if (nearer) this.nearest = { choice, y }
     if (!barrier && this.gainOf(choice) > 0) {
@@ -266,85 +336,16 @@ class Search {
   private lookRound({ made: { options }, at }: Choice, near: number): void {
     const params = this.params()
     for (const p of params)
-      for (const value of neighboursOf(p, options[p.id]!)) this.offer({ ...options, [p.id]: value })
-    for (const change of thinner(params, options)) this.offer({ ...options, ...change })
-    if (!at) return
-    for (let i = 0; i < ROUND; i++) {
+      for (const value of neighboursOf(p, options[p.id]!))
+        this.offer(this.space.settled({ ...options, [p.id]: value }))
+    for (const change of thinner(params, options)) this.offer(this.space.settled({ ...options, ...change }))
+    if (at) this.drawRound(at, near, ROUND)
+  }
+
+  private drawRound(at: readonly number[], near: number, many: number): void {
+    for (let i = 0; i < many; i++) {
       const off = evenly(++this.drawn, at.length)
       this.draw(at.map((u, k) => Math.min(1, Math.max(0, u + near * (2 * off[k]! - 1)))))
     }
   }
 }
-
-/** By how much reaches are changed together with a wire's size. */
-const SCALES = [0.6, 0.8, 1, 1.25, 1.6]
-
-/** Each wire a size thinner, and all of them, with every pair of the first two lengths scaled. */
-function thinner(params: readonly Param[], options: Options): Options[] {
-  const sizes = params.flatMap((p) =>
-    sizesBeside(p, options[p.id]!, 'thinner').map((label): Options => ({ [p.id]: label })),
-  )
-  const all = sizes.length > 1 ? [Object.assign({}, ...sizes) as Options] : []
-  let reaches: Options[] = [{}]
-  for (const p of params.flatMap((x) => (x.kind === 'number' ? [x] : [])).slice(0, 2))
-    reaches = reaches.flatMap((change) =>
-      SCALES.map((scale): Options => {
-        const value = Math.round((Number(options[p.id]) * scale) / p.step) * p.step
-        return { ...change, [p.id]: Number(Math.min(p.max, Math.max(p.min, value)).toFixed(3)) }
-      }),
-    )
-  return [...sizes, ...all].flatMap((size) => reaches.map((reach) => ({ ...size, ...reach })))
-}
-
-/** Everything that bears less than half of what is asked counts alike: the guess is wanted near what is asked. */
-const LEAST = -0.8
-
-/** How far from sound, as the logarithm of what holds over what is asked: above 0 is sound. */
-function marginOf(times: number, asked: number, barrier: Barrier | undefined): number {
-  const log = (v: number) => Math.max(LEAST, Math.min(1, Math.log(Math.max(v, 1e-3))))
-  if (!barrier) return Math.max(0.04, log(times / asked))
-  switch (barrier.kind) {
-    case 'springs':
-      // a snap says nothing of how much is lacking
-      return barrier.share > 0 ? Math.min(-0.02, log(barrier.share)) : -0.3
-    case 'short':
-      return Math.min(-0.02, log(barrier.times / asked))
-    case 'pull':
-      return Math.min(-0.02, log(times / asked))
-    default:
-      return LEAST
-  }
-}
-
-/** An option as numbers of about unit scale: sizes and lengths by their logarithm. */
-function featuresOf(p: Param, value: OptionValue): readonly number[] {
-  if (p.kind === 'places') {
-    const right = (value as readonly number[]).filter((h) => h <= 6)
-    return [right.length, Math.min(...right, 6), Math.max(...right, 0)]
-  }
-  if (p.kind === 'choice') {
-    const size = WIRE_SIZES.find((s) => s.label === value)
-    return [size ? Math.log(size.mm) / 0.25 : p.values.indexOf(String(value))]
-  }
-  if (p.kind === 'integer') return [Math.log(Math.max(1, Number(value))) / 0.3]
-  return [p.min < 0 ? Number(value) : Math.log(Math.max(0.1, Number(value))) / 0.4]
-}
-
-const PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29] as const
-
-/** The i-th point of a sequence that fills a cube evenly (Halton, leaped past its poor beginning). */
-function evenly(i: number, dimensions: number): number[] {
-  return PRIMES.slice(0, dimensions).map((base) => {
-    let n = 20 + i * LEAP
-    let f = 1
-    let u = 0
-    while (n > 0) {
-      f /= base
-      u += f * (n % base)
-      n = Math.floor(n / base)
-    }
-    return u
-  })
-}
-/** A prime that is none of the bases: without it the larger bases run side by side. */
-const LEAP = 31

@@ -1,4 +1,4 @@
-import type { OptionValue, Param } from '../settings/index.js'
+import type { Options, OptionValue, Param } from '../settings/index.js'
 import { WIRE_SIZES } from '../wire/index.js'
 
 /** Sizes of a list that are at least this far off are neighbours, as a share: the list has near twins. */
@@ -40,3 +40,40 @@ export function neighboursOf(p: Param, value: OptionValue): readonly OptionValue
 }
 /** A step of a length that a hand can tell, mm. */
 const STEP = 0.3
+
+/** A length so many steps longer; or one pair of places moved so many steps. */
+export function stepped(p: Param, value: OptionValue, by: number): readonly OptionValue[] {
+  if (p.kind === 'number') {
+    const other = Number((Number(value) + by * p.step).toFixed(3))
+    return other >= p.min && other <= p.max ? [other] : []
+  }
+  if (p.kind !== 'places') return []
+  const hours = value as readonly number[]
+  const same = (a: number, b: number) => Math.abs(a - b) < 0.06
+  const moved = (h: number, to: number) => Number((h + to).toFixed(2))
+  return hours
+    .filter((h) => h < 6 && hours.some((x) => same(x, 12 - h)))
+    .map((h) =>
+      hours.map((x) => (same(x, h) ? moved(x, 0.1 * by) : same(x, 12 - h) ? moved(x, -0.1 * by) : x)),
+    )
+}
+
+/** By how much reaches are changed together with a wire's size. */
+const SCALES = [0.6, 0.8, 1, 1.25, 1.6]
+
+/** Each wire a size thinner, and all of them, with every pair of the first two lengths scaled. */
+export function thinner(params: readonly Param[], options: Options): Options[] {
+  const sizes = params.flatMap((p) =>
+    sizesBeside(p, options[p.id]!, 'thinner').map((label): Options => ({ [p.id]: label })),
+  )
+  const all = sizes.length > 1 ? [Object.assign({}, ...sizes) as Options] : []
+  let reaches: Options[] = [{}]
+  for (const p of params.flatMap((x) => (x.kind === 'number' ? [x] : [])).slice(0, 2))
+    reaches = reaches.flatMap((change) =>
+      SCALES.map((scale): Options => {
+        const value = Math.round((Number(options[p.id]) * scale) / p.step) * p.step
+        return { ...change, [p.id]: Number(Math.min(p.max, Math.max(p.min, value)).toFixed(3)) }
+      }),
+    )
+  return [...sizes, ...all].flatMap((size) => reaches.map((reach) => ({ ...size, ...reach })))
+}

@@ -38,6 +38,23 @@ describe('guessing between what was found', () => {
     expect(within.length).toBeGreaterThan(0.85 * asked.length)
   })
 
+  it('finds out which features count: what one of four does is learnt although the others differ', () => {
+    const random = seeded(12)
+    const f = (x: readonly number[]) => Math.sin(2.5 * x[0]!)
+    const told = Array.from({ length: 30 }, () => {
+      const x = Array.from({ length: 4 }, () => 4 * random() - 2)
+      return { x, y: f(x) }
+    })
+    const guess = surrogate(told)
+    const { counts } = guess.likeness
+    expect(counts[0]).toBeGreaterThan(Math.max(...counts.slice(1)))
+    const alike = surrogate(told, { ...guess.likeness, counts: [1, 1, 1, 1] })
+    const asked = Array.from({ length: 200 }, () => Array.from({ length: 4 }, () => 3 * random() - 1.5))
+    const off = (g: typeof guess) =>
+      Math.sqrt(asked.reduce((sum, x) => sum + (g(x).mean - f(x)) ** 2, 0) / asked.length)
+    expect(off(guess)).toBeLessThan(0.5 * off(alike))
+  })
+
   it('is the same for the same samples in any order, and turns with them', () => {
     const random = seeded(8)
     const told = samplesOf(20, random, ([a, b, c]) => a! * b! - c!)

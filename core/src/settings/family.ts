@@ -187,6 +187,8 @@ export interface OptionSpace {
   readonly varies: readonly string[]
   /** What is decided there, with the rest by the craft's rules; none where it cannot be built. */
   at(point: readonly number[]): Options | undefined
+  /** The same decisions with the rest by the craft's rules: what follows from a wire's size changes with it. */
+  settled(options: Options): Options
 }
 
 /** A family of settings: a folder with these behind its index. Pure; the same input gives an equal result. */

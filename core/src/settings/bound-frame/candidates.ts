@@ -9,12 +9,12 @@ import {
   type Solid,
   type Stone,
 } from '../../stone/index.js'
-import { section, WIRE_SIZES, type WireSize } from '../../wire/index.js'
+import { section, WIRE_SIZES, wireSize, type WireSize } from '../../wire/index.js'
 import type { CandidateGroup, OptionSpace, Wish } from '../family.js'
 import { between, oneOf } from '../shared/cube.js'
 import { bendForm } from '../shared/faceBend.js'
 import { frameBasis, mirrorOf, overHollow, wireHeight, type FrameSide } from './basis.js'
-import { bendRadius, touching, type BoundFrameOptions } from './options.js'
+import { bendRadius, readOptions, touching, type BoundFrameOptions } from './options.js'
 
 const nearest = (list: readonly WireSize[], mm: number): WireSize =>
   list.reduce((best, s) => (Math.abs(s.mm - mm) < Math.abs(best.mm - mm) ? s : best))
@@ -291,6 +291,15 @@ export function space(stone: Stone, wish: Wish): OptionSpace {
         frontBends: placesAt(stone, plain, 'front', sharesOf(u[4]!, u[5]!, u[6]!)),
         backBends: placesAt(stone, plain, 'back', sharesOf(u[7]!, u[8]!, u[9]!)),
       }))
+    },
+    settled: (options) => {
+      const { size, wires, frontOverlap, backOverlap, frontBends, backBends } = readOptions(options)
+      return {
+        ...plainFrameOptions(stone, wish, { size: wireSize(size), wires, overlap: frontOverlap }),
+        backOverlap,
+        frontBends,
+        backBends,
+      }
     },
   }
 }

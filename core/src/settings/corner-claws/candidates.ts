@@ -1,8 +1,8 @@
 import type { Stone } from '../../stone/index.js'
-import { section, WIRE_SIZES, type WireSize } from '../../wire/index.js'
+import { section, WIRE_SIZES, wireSize, type WireSize } from '../../wire/index.js'
 import type { CandidateGroup, OptionSpace, Wish } from '../family.js'
 import { between, oneOf } from '../shared/cube.js'
-import type { ClawOptions } from './options.js'
+import { readOptions, type ClawOptions } from './options.js'
 
 const tenth = (v: number): number => Math.round(v * 10) / 10
 const nearest = (list: readonly WireSize[], mm: number): WireSize =>
@@ -103,6 +103,10 @@ export function space(stone: Stone, wish: Wish): OptionSpace {
         claw: between(CLAW_REACHES, u[3]!) * small,
       }
       return { ...clawOptions(wish, decision) }
+    },
+    settled: (options) => {
+      const { size, clawSize, seat, claw } = readOptions(options)
+      return { ...clawOptions(wish, { size: wireSize(size), clawSize: wireSize(clawSize), seat, claw }) }
     },
   }
 }

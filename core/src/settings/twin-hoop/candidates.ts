@@ -1,9 +1,9 @@
 import { outline, type Stone } from '../../stone/index.js'
-import { alloy, section, WIRE_SIZES, type Temper, type WireSize } from '../../wire/index.js'
+import { alloy, section, WIRE_SIZES, wireSize, type Temper, type WireSize } from '../../wire/index.js'
 import type { CandidateGroup, OptionSpace, Wish } from '../family.js'
 import { between, oneOf } from '../shared/cube.js'
 import { shoulderOf } from '../shared/shoulder.js'
-import type { TwinHoopOptions } from './options.js'
+import { readOptions, type TwinHoopOptions } from './options.js'
 
 const tenth = (v: number): number => Math.round(v * 10) / 10
 const nearest = (list: readonly WireSize[], mm: number): WireSize =>
@@ -157,6 +157,20 @@ export function space(stone: Stone, wish: Wish): OptionSpace {
               bulge: 0,
             }),
           }
+    },
+    settled: (options) => {
+      const { mount, size, shankSize, seat, hoop, turns, bulge } = readOptions(options)
+      return {
+        ...hoopOptions(stone, wish, {
+          mount,
+          size: wireSize(size),
+          shankSize: wireSize(shankSize),
+          seat: mount === 'ring' ? seat : hoop,
+          hoop,
+          turns,
+          bulge,
+        }),
+      }
     },
   }
 }
