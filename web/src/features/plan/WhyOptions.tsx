@@ -146,6 +146,8 @@ function sayBarrier(familyId: string, b: Barrier, settings: WorkshopSettings): s
     case 'pull':
       return `It would bear ${Math.floor(b.times)} times the stone’s weight; a knock asks ${asked}.`
     case 'short':
+      if (b.times <= 0)
+        return 'With every bend half a millimetre short only a snap of the wire would hold the stone.'
       return `With every bend half a millimetre short it would bear ${Math.floor(b.times)} times the stone’s weight; a knock asks ${asked}.`
     case 'springs':
       return 'A wire would spring aside and let the stone go before a knock is borne.'
