@@ -357,6 +357,18 @@ export function silhouette(mesh: Mesh, view: 'front' | 'side' | 'back', rows = 1
     right.push([hi[k]!, rowAt(k)])
     left.push([lo[k]!, rowAt(k)])
   }
+  // an edge between two rows sticks out farther than both: the farthest place on either side is kept as well
+  for (const [list, sign] of [
+    [right, 1],
+    [left, -1],
+  ] as const) {
+    let far = 0
+    for (let i = 3; i < mesh.positions.length; i += 3)
+      if (sign * across(i) > sign * across(far) + 1e-9) far = i
+    const y = mesh.positions[far + 1]!
+    const k = list.findIndex((p) => p[1] > y + 1e-9)
+    if (k > 0) list.splice(k, 0, [across(far), y])
+  }
   return [...right, ...left.reverse()]
 }
 
