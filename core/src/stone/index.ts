@@ -30,8 +30,9 @@ export type {
   StoneKind,
   Treatment,
 } from './stone.js'
+export { outline } from './makeOutline.js'
+export type { OutlineSpec } from './makeOutline.js'
 export {
-  outline,
   outlineMoments,
   outlinePoint,
   outlinePoints,
@@ -44,9 +45,10 @@ export {
   outlineNearest,
   normalAtHour,
 } from './outline.js'
-export type { Outline, OutlineArc, OutlineSpec } from './outline.js'
+export type { Outline, OutlineArc } from './outline.js'
 export { outlineHull } from './outlineHull.js'
-export { bodyBox, bodyOf, bodyVolume, faceCorners, outlineOf } from './body.js'
+export { bodyBox, bodyOf, bodyVolume, outlineOf } from './body.js'
+export { faceCorners } from './grownBody.js'
 export type { Body, BodyBox, Hole, Slice, Stretch } from './body.js'
 export { bodyMesh } from './bodyMesh.js'
 export {

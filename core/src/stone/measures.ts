@@ -3,7 +3,8 @@ import { GRAM_PER_CARAT } from '../units/index.js'
 import { leaf, numberOf, worker, type Formula, type Formulas, type Quantity } from '../working/index.js'
 import { outlineOf } from './body.js'
 import { mineral, MINERAL_SOURCE } from './minerals.js'
-import { outline, outlineArea, outlinePerimeter } from './outline.js'
+import { outline } from './makeOutline.js'
+import { outlineArea, outlinePerimeter } from './outline.js'
 import {
   facetAngles,
   figuresOf,

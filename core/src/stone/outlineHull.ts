@@ -1,5 +1,6 @@
 import { convexHull, type Vec2 } from '../geom/index.js'
-import { closeOutline, type Outline, type OutlineArc } from './outline.js'
+import { closeOutline } from './makeOutline.js'
+import type { Outline, OutlineArc } from './outline.js'
 
 /** A straight bridge is an arc that turns by this much: its end is off by its length × this² / 8, under 1e-9 mm. */
 const BRIDGE_TURN = 1e-5
