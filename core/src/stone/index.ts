@@ -74,17 +74,8 @@ export { isDomed, isEgg, solidOf, solidSupport } from './solid.js'
 export type { Solid, Nearest, DomeSeed } from './solid.js'
 export { careOf, MINERALS, MINERAL_SOURCE, mineral, TREATMENT_CARE } from './minerals.js'
 export type { Care, MaterialKind, Mineral, Toughness } from './minerals.js'
-export {
-  stoneFrom,
-  stoneInputs,
-  stoneMeasures,
-  stoneMore,
-  stoneTolerance,
-  stoneFormulas,
-  ellipsePerimeter,
-  quarterLength,
-  domeShare,
-} from './measures.js'
+export { stoneInputs, stoneMeasures, stoneMore, stoneTolerance } from './measures.js'
+export { domeShare, ellipsePerimeter, quarterLength, stoneFormulas, stoneFrom } from './stoneFormulas.js'
 export type { DerivedMeasure, ShapeMore, StoneInputs, StoneMeasures, StoneTolerance } from './measures.js'
 export {
   checkStone,
