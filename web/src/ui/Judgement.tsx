@@ -15,22 +15,32 @@ export function Judgement({
   line,
   busy,
   pull,
+  instead,
   children,
 }: {
   line: HoldLine | undefined
   busy: boolean
   pull?: ReactNode
+  /** What stands in the way, where there is nothing to judge. */
+  instead?: ReactNode
   children?: ReactNode
 }) {
   if (!line)
     return (
       <div
-        className="flex min-h-[84px] items-center gap-4 border-l-[6px] border-hair bg-sheet px-6"
+        className={`flex min-h-[84px] items-center gap-4 border-l-[6px] px-6 py-3 ${instead ? 'border-red bg-red-wash' : 'border-hair bg-sheet'}`}
         role="status"
       >
-        <span className="text-lg text-soft">
-          {busy ? 'Working out whether it holds …' : 'Holding is worked out once the plan can be built.'}
-        </span>
+        {instead ? (
+          <div className="min-w-0 flex-1">
+            <strong className="text-[19px] text-red">It cannot be built so.</strong>
+            {instead}
+          </div>
+        ) : (
+          <span className="text-lg text-soft">
+            {busy ? 'Working out whether it holds …' : 'Holding is worked out once the plan can be built.'}
+          </span>
+        )}
         <span className="ml-auto flex gap-3">{children}</span>
       </div>
     )

@@ -68,7 +68,7 @@ export function Road({
                 </span>
               </>
             )
-            const shape = 'flex flex-col items-center no-underline text-[13.5px] sm:text-base'
+            const shape = 'flex flex-col items-center no-underline text-[13.5px] lg:text-base'
             return (
               <li key={s.id} aria-current={i === at ? 'step' : undefined}>
                 {open && i !== at ? (

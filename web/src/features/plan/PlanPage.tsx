@@ -123,6 +123,8 @@ function Planner({
   const navigate = useNavigate()
   const client = useQueryClient()
   const failed = live.result && !live.result.ok ? live.result.findings : undefined
+  // told where the judgement stands; whatever else is wrong stands with the plan
+  const first = failed?.find((f) => f.severity === 'error')
   const plan = live.plan
   const text = family(familyId).text
   const changed = useChanged(live)
@@ -248,7 +250,7 @@ function Planner({
           {failed ? (
             <Findings
               familyId={familyId}
-              findings={failed}
+              findings={failed.filter((f) => f !== first)}
               onMend={(mend) => choices.take({ ...options, ...mend })}
             />
           ) : (
@@ -289,6 +291,17 @@ function Planner({
         <Judgement
           line={failed ? undefined : live.hold?.line}
           busy={live.busy}
+          {...(first
+            ? {
+                instead: (
+                  <Findings
+                    familyId={familyId}
+                    findings={[first]}
+                    onMend={(mend) => choices.take({ ...options, ...mend })}
+                  />
+                ),
+              }
+            : {})}
           pull={
             live.hold && (
               <>
