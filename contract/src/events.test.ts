@@ -1,0 +1,149 @@
+import { tally, type BenchEvent } from './index'
+
+/** mulberry32 */
+function seeded(seed: number): () => number {
+  let a = seed >>> 0
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0
+    let t = a
+    t = Math.imul(t ^ (t >>> 15), t | 1)
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+}
+
+const KINDS = [
+  'turn',
+  'time',
+  'cut',
+  'step-done',
+  'note',
+  'proof',
+  'measured',
+  'reason',
+  'mended',
+  'undo',
+] as const
+const STEPS = ['bind-foot', 'bind-neck', 'roll-bail']
+
+/** Events of a bench as they happen, each a second after the one before; what is undone was done before. */
+function bench(seed: number, many: number): BenchEvent[] {
+  const random = seeded(seed)
+  const out: BenchEvent[] = []
+  for (let i = 0; i < many; i++) {
+    const kind = KINDS[Math.floor(random() * KINDS.length)]!
+    const subject = STEPS[Math.floor(random() * STEPS.length)]!
+    const value =
+      kind === 'undo'
+        ? out[Math.floor(random() * out.length)]?.id
+        : kind === 'mended'
+          ? JSON.stringify({ id: `m${i}` })
+          : kind === 'proof'
+            ? 'holds'
+            : kind === 'note' || kind === 'reason'
+              ? `words ${i}`
+              : Math.round(1000 * random())
+    if (kind === 'undo' && value === undefined) continue
+    out.push({
+      id: `event-${String(i).padStart(12, '0')}`,
+      kind,
+      subject,
+      at: new Date(Date.UTC(2026, 0, 1, 8, 0, i)).toISOString(),
+      ...(kind === 'turn' || kind === 'step-done' ? {} : { value: value! }),
+    })
+  }
+  return out
+}
+
+const shuffled = <T>(list: readonly T[], random: () => number): T[] =>
+  list
+    .map((x) => ({ x, k: random() }))
+    .sort((a, b) => a.k - b.k)
+    .map(({ x }) => x)
+
+/** What is summed, the hard way: one pass in order of time, undone ones crossed out. */
+function byHand(events: readonly BenchEvent[]) {
+  const gone = new Set(events.filter((e) => e.kind === 'undo').map((e) => e.value))
+  const of = (kind: BenchEvent['kind']) => events.filter((e) => e.kind === kind && !gone.has(e.id))
+  const per = <T>(kind: BenchEvent['kind'], join: (list: readonly BenchEvent[]) => T) =>
+    Object.fromEntries(
+      STEPS.flatMap((s) => {
+        const list = of(kind).filter((e) => e.subject === s)
+        return list.length > 0 ? [[s, join(list)]] : []
+      }),
+    )
+  const last = (list: readonly BenchEvent[]) => list[list.length - 1]!.value
+  return {
+    turns: per('turn', (list) => list.length),
+    time: per('time', (list) => list.reduce((sum, e) => sum + Number(e.value), 0)),
+    cut: per('cut', last),
+    measured: per('measured', last),
+    proof: per('proof', last),
+    reasons: per('reason', last),
+    stepsDone: [...new Set(of('step-done').map((e) => e.subject))].sort(),
+    notes: of('note').map((e) => e.value),
+    mended: of('mended').map((e) => (JSON.parse(String(e.value)) as { id: string }).id),
+  }
+}
+
+describe('what bench events amount to', () => {
+  it('is what one comes to by hand, event after event', () => {
+    for (let seed = 1; seed <= 25; seed++) {
+      const events = bench(seed, 160)
+      const found = tally(events)
+      expect({
+        ...found,
+        stepsDone: [...found.stepsDone].sort(),
+        notes: found.notes.map((n) => n.text),
+        mended: found.mended.map((m) => m.id),
+      }).toEqual(byHand(events))
+    }
+  })
+
+  it('does not hang on the order in which they arrive, nor on how often', () => {
+    for (let seed = 1; seed <= 25; seed++) {
+      const random = seeded(1000 + seed)
+      const events = bench(seed, 120)
+      const again = shuffled([...events, ...events.filter(() => random() < 0.4)], random)
+      expect(tally(again)).toEqual(tally(events))
+    }
+  })
+
+  it('of two devices that each know a part is that of all, once they have told each other', () => {
+    for (let seed = 1; seed <= 25; seed++) {
+      const random = seeded(2000 + seed)
+      const events = bench(seed, 120)
+      // both may know of the same ones; an undo may be known where what it undoes is not
+      const one = events.filter(() => random() < 0.7)
+      const other = events.filter((e) => !one.includes(e) || random() < 0.3)
+      expect(tally([...other, ...one])).toEqual(tally(events))
+    }
+  })
+
+  it('an undo that comes before what it undoes counts as well', () => {
+    const [turn] = bench(1, 60).filter((e) => e.kind === 'turn')
+    const undo: BenchEvent = {
+      id: 'undo-000000000001',
+      kind: 'undo',
+      subject: turn!.subject,
+      at: turn!.at,
+      value: turn!.id,
+    }
+    expect(tally([undo]).turns).toEqual({})
+    expect(tally([undo, turn!]).turns).toEqual({})
+  })
+
+  it('of nothing is nothing', () => {
+    expect(tally([])).toEqual({
+      turns: {},
+      stepsDone: [],
+      time: {},
+      cut: {},
+      notes: [],
+      proof: {},
+      measured: {},
+      mended: [],
+      reasons: {},
+    })
+  })
+})
