@@ -16,7 +16,7 @@ import { startingOptions } from './startingOptions.js'
 export type Demanding =
   'tight-bends' | 'thick-wire' | 'many-steps' | 'many-turns' | 'closed-on-stone' | 'must-match'
 
-/** How a hung piece hangs, degrees: lean as seen from the front (above 0 to the right), tip as seen from the side (above 0 forward). */
+/** How a hung piece hangs, degrees: lean as seen from the front (above 0 to the right), tip as seen from the side (above 0 the face turns up). */
 export interface Hang {
   readonly lean: number
   readonly tip: number

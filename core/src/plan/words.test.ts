@@ -1,0 +1,107 @@
+import { holdOf, sureOf, type Hold, type Sure } from '../hold/index'
+import { settingOf, DIRECTIONS, WAYS } from '../hold/index'
+import { ball, bareDesign, hoop } from '../testingDesigns'
+import type { Vec3 } from '../geom/index'
+import { holdLine, sayPull, sayWay, towardWay } from './holdLine'
+
+const mirrored = ([x, y, z]: Vec3): Vec3 => [-x, y, z]
+const swapped = (text: string) => text.replace(/left|right/g, (side) => (side === 'left' ? 'right' : 'left'))
+
+describe('ways in words', () => {
+  it('each of the 26 ways has words of its own, and the mirror swaps left and right in them', () => {
+    const said = WAYS.map(sayWay)
+    expect(new Set(said).size).toBe(WAYS.length)
+    for (const d of WAYS) {
+      expect(sayWay(mirrored(d))).toBe(swapped(sayWay(d)))
+      // the thumbs go the same way: what is pushed from the right goes left
+      expect(towardWay(mirrored(d))).toBe(swapped(towardWay(d)))
+    }
+  })
+
+  it('names the axis that it is nearest to where it lies close to one', () => {
+    for (const { id, d } of DIRECTIONS) {
+      const nudged: Vec3 = [d[0] + 0.1, d[1] - 0.08, d[2] + 0.09]
+      expect(sayWay(nudged)).toBe(sayWay(d))
+      expect(sayWay(d)).toMatch(
+        { front: /forward/, back: /backward/, up: /upward/, down: /downward/, left: /left/, right: /right/ }[
+          id
+        ],
+      )
+    }
+  })
+
+  it('tells a hand to push where the stone would come out on the other side', () => {
+    expect(towardWay([0, 0, 1])).toContain('from behind')
+    expect(towardWay([0, 0, -1])).toContain('the face')
+    expect(towardWay([0.6, 0, 0.8])).toBe('push from behind, at the left')
+    expect(towardWay([0, 0.7, -0.7])).toBe('push the face, at the foot')
+    expect(towardWay([0, -1, 0])).toContain('tug the stone down')
+  })
+})
+
+describe('a pull in words', () => {
+  it('is told to what a hand can tell, and never rounded to nothing', () => {
+    for (const grams of [1, 4, 37, 99.4]) expect(sayPull(grams)).toBe(`about ${Math.round(grams)} g of pull`)
+    for (let grams = 100; grams < 20000; grams *= 1.07) {
+      const [, value, unit] = /about ([\d.]+) (k?g) of pull/.exec(sayPull(grams))!
+      const told = Number(value) * (unit === 'kg' ? 1000 : 1)
+      // within half of what it is rounded to
+      expect(Math.abs(told - grams)).toBeLessThanOrEqual(grams < 995 ? 5.001 : 50.001)
+    }
+    expect(sayPull(0.4)).toBe('no pull at all')
+  })
+})
+
+describe('the line of judgement', () => {
+  const R = 6
+  const r = 0.8 * R
+  const half = Math.sqrt((R + 0.5) ** 2 - r ** 2)
+  const caged = holdOf(settingOf(bareDesign([hoop('upper', r, half), hoop('lower', r, -half)]), ball(R)), 2)
+  const sure = (change: Partial<Parameters<typeof sureOf>[0]> = {}): Sure =>
+    sureOf({
+      hold: caged,
+      weakest: { d: [0, 0, 1], force: 10, travel: 1, letsGo: 0.8, way: [], giving: [] },
+      short: { caught: true, force: 9, arrow: [0, 0, 1] },
+      turning: { degrees: [10, 10, 10] },
+      turnedCaught: true,
+      mass: 2,
+      ...change,
+    })
+
+  it('a stone that is free says where it goes, and counts the other ways', () => {
+    const out: Hold = {
+      ...caged,
+      caught: false,
+      ways: caged.ways.map((w, i) => (i < 3 ? { ...w, outcome: 'out' as const } : w)),
+      directions: caged.directions.map((d) => (d.id === 'front' ? { ...d, outcome: 'out' as const } : d)),
+    }
+    const line = holdLine(out, 0)
+    expect(line.verdict).toBe('fails')
+    expect(line.word).toBe('Not caught.')
+    expect(line.say).toBe('The stone slips out forward and 2 other ways.')
+  })
+
+  it('says what the verdict rests on: the word follows the thorough check where it is there', () => {
+    const sound = holdLine(caged, 900, sure())
+    expect([sound.verdict, sound.word]).toEqual(['sound', 'Sound.'])
+    expect(sound.more).toContain('every bend half a millimetre short too')
+    const weak = holdLine(caged, 900, sure({ short: { caught: true, force: 1, arrow: [0, 0, 1] } }))
+    expect([weak.verdict, weak.word]).toEqual(['doubtful', 'Caught, but weak.'])
+    expect(weak.more).toContain('does not bear a knock')
+    const slips = holdLine(caged, 900, sure({ short: { caught: false, force: 0, arrow: [0, -1, 0] } }))
+    expect(slips.more).toContain('it slips out downward')
+    const snaps = holdLine(
+      caged,
+      900,
+      sure({ weakest: { d: [0, 0, 1], force: 10, travel: 1, letsGo: 0.05, way: [], giving: [] } }),
+    )
+    expect(snaps.verdict).toBe('fails')
+    expect(snaps.more).toContain('snaps out after 0.05 mm')
+    expect(holdLine(caged, 900, sure({ turnedCaught: false })).more).toContain('slips out turned')
+  })
+
+  it('tells play only where there is some', () => {
+    expect(holdLine({ ...caged, rattle: 0.02 }, 900).say).toMatch(/^Sits tight\./)
+    expect(holdLine({ ...caged, rattle: 0.34 }, 900).say).toMatch(/^Rattles 0\.3 mm\./)
+  })
+})
