@@ -1,9 +1,8 @@
 // Measures what has a limit: p95 over many calls, five repeats, the best of which counts; with the machine's load and a fixed reference loop.
-import { spawn } from 'node:child_process'
-import { existsSync, mkdtempSync, rmSync } from 'node:fs'
-import { loadavg, tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { ensureBuilt, root } from './lib/build.mjs'
+import { existsSync } from 'node:fs'
+import { loadavg } from 'node:os'
+import { inBrowser, p95, secondStart } from './lib/benchApp.mjs'
+import { ensureBuilt } from './lib/build.mjs'
 
 await ensureBuilt(['core', 'contract', 'server', 'web'], () => {})
 const core = await import('@verger/core')
@@ -72,7 +71,6 @@ function reference() {
   return x
 }
 
-const p95 = (times) => [...times].sort((a, b) => a - b)[Math.floor(times.length * 0.95)]
 const time = (f) => {
   const t = performance.now()
   f()
@@ -281,207 +279,6 @@ const STONES = [
     mineral: 'mother of pearl',
   }),
 ]
-
-/** Seconds from the start command to its address, five times over in a folder of its own; the first start makes the database. */
-async function secondStart() {
-  const folder = mkdtempSync(join(tmpdir(), 'verger-bench-'))
-  const once = () =>
-    new Promise((resolve, reject) => {
-      const began = performance.now()
-      const child = spawn(process.execPath, [join(root, 'scripts/start.mjs')], {
-        env: { ...process.env, VERGER_FOLDER: folder, VERGER_FIRST_PORT: '4790' },
-        stdio: ['ignore', 'pipe', 'inherit'],
-      })
-      let took
-      child.stdout.on('data', (chunk) => {
-        if (took === undefined && /^http/m.test(String(chunk))) {
-          took = (performance.now() - began) / 1000
-          child.kill('SIGTERM')
-        }
-      })
-      child.once('exit', () => (took === undefined ? reject(new Error('no start')) : resolve(took)))
-    })
-  await once()
-  const times = []
-  for (let i = 0; i < 5; i++) times.push(await once())
-  rmSync(folder, { recursive: true, force: true })
-  const median = [...times].sort((a, b) => a - b)[2]
-  console.log(
-    `second start: ${times.map((v) => v.toFixed(1)).join(', ')} s; median ${median.toFixed(1)} of 10 s: ${median <= 10 ? 'met' : 'NOT met'}`,
-  )
-  return median <= 10
-}
-
-/** In the browser, under software rendering: the piece in space until it stands still, and the script of the first load. */
-async function inBrowser() {
-  const folder = mkdtempSync(join(tmpdir(), 'verger-bench-'))
-  const child = spawn(process.execPath, [join(root, 'scripts/start.mjs')], {
-    env: { ...process.env, VERGER_FOLDER: folder, VERGER_FIRST_PORT: '4795' },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  })
-  const ended = new Promise((resolve) => child.once('exit', resolve))
-  const address = await new Promise((resolve) => {
-    let said = ''
-    child.stdout.on('data', (chunk) => {
-      said += chunk
-      const found = /^(http:\S+)$/m.exec(said)
-      if (found) resolve(found[1])
-    })
-  })
-  const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      '--use-angle=swiftshader',
-      '--enable-unsafe-swiftshader',
-    ],
-  })
-  try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-    const sizes = []
-    page.on('response', (response) => {
-      if (new URL(response.url()).pathname.endsWith('.js')) sizes.push(response.request().sizes())
-    })
-    await page.goto(address)
-    await page.getByRole('button', { name: 'Open the demo workshop' }).click()
-    await page.getByRole('heading', { name: 'Stone tray' }).waitFor()
-    await page.waitForLoadState('networkidle')
-    const first = (await Promise.all(sizes)).reduce((sum, s) => sum + s.responseBodySize, 0)
-    const tray = await largeTray(page, address)
-    await page.goto(`${address}/pieces/piece-labradorite/plan`)
-    await page.locator('[data-verdict]').waitFor({ timeout: 60_000 })
-    const repeats = []
-    for (let r = 0; r < 5; r++) {
-      const times = []
-      for (let k = 0; k < 4; k++) {
-        const began = performance.now()
-        await page.getByRole('button', { name: 'in space' }).click()
-        await page.locator('[data-testid=solid][data-settled]').waitFor()
-        times.push(performance.now() - began)
-        await page.getByRole('button', { name: 'as a drawing' }).click()
-      }
-      repeats.push(p95(times))
-    }
-    const best = Math.min(...repeats)
-    console.log(
-      `the piece in space until it stands still: p95 ${repeats.map((v) => v.toFixed(0)).join(', ')} ms; best ${best.toFixed(0)} of 1500 ms: ${best <= 1500 ? 'met' : 'NOT met'}`,
-    )
-    console.log(
-      `script of the first load: ${(first / 1000).toFixed(0)} of 190 kB gzipped: ${first <= 190_000 ? 'met' : 'NOT met'}`,
-    )
-    return best <= 1500 && first <= 190_000 && tray
-  } finally {
-    await browser.close()
-    child.kill('SIGTERM')
-    await ended
-    rmSync(folder, { recursive: true, force: true })
-  }
-}
-
-/** Typing a measure until drawing and figures have followed; a tray of 2,000 stones from the server, and scrolled through. */
-async function largeTray(page, address) {
-  const report = (name, repeats, limit) => {
-    const best = Math.min(...repeats)
-    console.log(
-      `${name}: ${repeats.map((v) => v.toFixed(0)).join(', ')} ms; best ${best.toFixed(0)} of ${limit} ms: ${best <= limit ? 'met' : 'NOT met'}`,
-    )
-    return best <= limit
-  }
-  let met = true
-  // from the key to the frame in which the drawing shows it
-  await page.goto(`${address}/stones/demo-candle`)
-  await page.locator('#length').waitFor()
-  const typing = []
-  for (let r = 0; r < 5; r++) {
-    const times = await page.evaluate(async (round) => {
-      const input = document.querySelector('#length')
-      const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set
-      const label = () => document.querySelector('svg[aria-label^="Stone"]').getAttribute('aria-label')
-      const out = []
-      for (let k = 0; k < 24; k++) {
-        const value = (34 + round + 0.1 * (k + 1)).toFixed(1)
-        const began = performance.now()
-        set.call(input, value)
-        input.dispatchEvent(new Event('input', { bubbles: true }))
-        while (!label().includes(value)) await new Promise((done) => requestAnimationFrame(done))
-        out.push(performance.now() - began)
-        await new Promise((done) => setTimeout(done, 60))
-      }
-      return out
-    }, r)
-    typing.push(p95(times))
-  }
-  met = report('a measure typed until its drawing follows, p95', typing, 50) && met
-  // the demo workshop is filled up to 2,000 stones through the API
-  const stones = Array.from({ length: 1980 }, (_, i) => ({
-    name: `Stone ${i}`,
-    note: '',
-    stone: {
-      kind: i % 3 ? 'cabochon' : 'slab',
-      outline: ['oval', 'round', 'cushion', 'drop'][i % 4],
-      length: 14 + (i % 23),
-      width: i % 4 === 1 ? 14 + (i % 23) : 9 + (i % 5),
-      depth: 4 + (i % 3),
-      mineral: ['agate', 'jasper', 'amethyst'][i % 3],
-    },
-  }))
-  const status = await page.evaluate(
-    async (body) =>
-      (
-        await fetch('/api/stones/import', {
-          method: 'POST',
-          headers: { 'content-type': 'application/json', 'x-verger-contract': '1' },
-          body,
-        })
-      ).status,
-    JSON.stringify({ stones }),
-  )
-  if (status !== 201) throw new Error(`the stones were not taken: ${status}`)
-  const served = []
-  for (let r = 0; r < 5; r++)
-    served.push(
-      p95(
-        await page.evaluate(async () => {
-          const out = []
-          for (let k = 0; k < 20; k++) {
-            const began = performance.now()
-            await (await fetch('/api/stones', { headers: { 'x-verger-contract': '1' } })).text()
-            out.push(performance.now() - began)
-          }
-          return out
-        }),
-      ),
-    )
-  met = report('2,000 stones from the server, p95', served, 200) && met
-  await page.goto(address)
-  await page.locator('[data-stone]').first().waitFor()
-  const scrolled = []
-  for (let r = 0; r < 5; r++)
-    scrolled.push(
-      await page.evaluate(async () => {
-        let longest = 0
-        const watch = new PerformanceObserver((list) => {
-          for (const e of list.getEntries()) longest = Math.max(longest, e.duration)
-        })
-        watch.observe({ entryTypes: ['longtask'] })
-        const most = document.documentElement.scrollHeight
-        for (let k = 1; k <= 60; k++) {
-          window.scrollTo(0, (most * k) / 60)
-          await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
-        }
-        watch.disconnect()
-        window.scrollTo(0, 0)
-        return longest
-      }),
-    )
-  return report('longest task while 2,000 stones are scrolled through', scrolled, 200) && met
-}
 
 let met = true
 // with words only what is called so, and neither the start nor the browser
