@@ -6,7 +6,8 @@ import { wireSize } from '../../wire/index.js'
 import type { Hand, Options } from '../family.js'
 import { bind } from '../shared/bind.js'
 import { stretchOf, wireFrom, type WireHalves } from '../shared/pieces.js'
-import { armHalves, geometryOf, neckOf, type ClawGeometry, type ClawShape } from './geometry.js'
+import { armHalves, neckOf } from './arms.js'
+import { geometryOf, type ClawGeometry, type ClawShape } from './geometry.js'
 import { operations } from './operations.js'
 import {
   bendRadius,

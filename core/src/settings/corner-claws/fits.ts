@@ -7,7 +7,8 @@ import type { Options } from '../family.js'
 import { kindWord } from '../shared/kindWord.js'
 import { bailRuns } from '../shared/rolledBail.js'
 import { basisOf } from './build.js'
-import { fingerAt, neckOf, shoulderRun } from './geometry.js'
+import { neckOf, shoulderRun } from './arms.js'
+import { fingerAt } from './carrying.js'
 import { clawSides } from './options.js'
 
 const say = (

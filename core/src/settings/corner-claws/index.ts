@@ -7,7 +7,8 @@ import { benchMoves, gauges, moves, withBench } from './moves.js'
 import { clawStock, readOptions } from './options.js'
 import { params } from './params.js'
 import { text } from './text.js'
-import { clawFormulas, efforts, joints, outputs } from './working.js'
+import { clawFormulas } from './formulas.js'
+import { efforts, joints, outputs } from './working.js'
 
 /** A seat under a faceted stone and claws over its sides, tied together at its corners. */
 export const family: Family = {

@@ -2,7 +2,8 @@ import { remember } from '../../geom/index.js'
 import { pathLength, stationsOf, type Path } from '../../path/index.js'
 import { bodyBox, bodyOf, outlineNearest } from '../../stone/index.js'
 import { coveredShare } from '../shared/covered.js'
-import { armHalves, type ClawGeometry } from './geometry.js'
+import { armHalves } from './arms.js'
+import type { ClawGeometry } from './geometry.js'
 import { clawSides, SIDES, type Clawed } from './options.js'
 
 interface Seen {
