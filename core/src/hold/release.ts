@@ -1,7 +1,7 @@
 import { dot, type Vec3 } from '../geom/index.js'
 import { barStiffness } from '../path/index.js'
 import { alloy } from '../wire/index.js'
-import type { Setting, Walked } from './check.js'
+import type { Setting, Walked } from './setting.js'
 import { fieldOf, resist, type CapacityMemory } from './force.js'
 import { copyOf, fromStone, movePose, touches, type Pose, type Touch } from './near.js'
 

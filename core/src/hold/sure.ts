@@ -1,6 +1,7 @@
 import { unit, type Vec3 } from '../geom/index.js'
 import { NEWTON_PER_GRAM } from '../units/index.js'
-import { clearOf, holdOf, settingFrom, walkIn, type Hold, type Setting } from './check.js'
+import { holdOf, type Hold } from './check.js'
+import { clearOf, settingFrom, walkIn, type Setting } from './setting.js'
 import { DEMAND_IDS, DEMANDS, type DemandId, type Demands } from './demands.js'
 import { DIRECTIONS, SPHERE, WAYS } from './directions.js'
 import { pushOut, type Release, type Until } from './release.js'
