@@ -1,7 +1,7 @@
 import type { Options, OptionSpace, Param } from '../settings/index.js'
 import { evenly } from './evenly.js'
 import { featuresOf } from './features.js'
-import { draft, gramsOf, hides, isMade, soundAtOnce, type Ask, type Made } from './judge.js'
+import { draft, gramsOf, hides, isMade, judge, soundAtOnce, type Ask, type Made } from './judge.js'
 import { Idle } from './idle.js'
 import { marginOf, outcomeOf } from './margin.js'
 import { neighboursOf, stepped, thinner } from './neighbours.js'
@@ -310,7 +310,9 @@ class Search {
       return
     }
     this.asked++
-    const { barrier, times } = soundAtOnce(this.ask, choice.made)
+    const atOnce = soundAtOnce(this.ask, choice.made)
+    // a yes is asked once more, whole, as the plan will be: pushes asked in another order may end elsewhere
+    const { barrier, times } = atOnce.barrier ? atOnce : judge(this.ask, choice.made)
     const y = marginOf(times, this.ask.limits.demands.knocked, barrier)
     this.samples.push({ x: choice.x, y })
     const wire = this.wireOf(choice.made.options)
