@@ -1,4 +1,5 @@
 import { FAMILIES, family, optionsSchema, type FamilyExamples, type Options } from '../settings/index'
+import type { Stone } from '../stone/index'
 import { seeded } from '../testing'
 import { explore } from './explore'
 import { askOf, draft, gramsOf, isMade, judge, LIMITS, soundAtOnce } from './judge'
@@ -120,6 +121,23 @@ describe('exploring', () => {
     const found = explore(ask, space, { first: [], others: [] }, only)!
     expect(found.options.size).toBe('20 AWG')
     expect(explore(ask, space, { first: [options], others: [] }, () => false)).toBeUndefined()
+  }, 120_000)
+
+  it('calls nothing sound that is not, judged whole: not even where a push asked first ends elsewhere', () => {
+    const other: Stone = { ...stone, outline: 'cut-corner', length: 15.6, width: 14.1, depth: 8.3 }
+    const sizes = { size: '24 AWG', clawSize: '24 AWG', tieSize: '30 AWG', tie: 1.5, neck: 5 }
+    const only = { ...options, ...sizes, mount: 'pendant', play: 0.05, seat: 0.5, claw: 1 }
+    const mine = askOf(chosen, other, LIMITS, false)
+    const made = draft(mine, only)
+    if (!isMade(made)) throw new Error('not built')
+    const found = explore(
+      mine,
+      chosen.space(other, WISH),
+      { first: [only], others: [] },
+      (o) => JSON.stringify(o) === JSON.stringify(only),
+    )!
+    expect(found.options).toEqual(only)
+    expect(found.sound).toBe(judge(mine, made).barrier === undefined)
   }, 120_000)
 
   it('ends where everything hides more of the face than it may, with no answer', () => {
