@@ -76,13 +76,15 @@ export function StepDrawing({
   const y0 = Math.max(b.y0, -plan.stone.length - 30)
   const y1 = Math.min(b.y1, plan.stone.length)
   const pad = 2
+  // where the bundle stands below it both are to be seen at once
+  const tall = joint ? 'h-[430px] max-h-[34vh]' : 'h-[430px] max-h-[48vh]'
   return (
     <>
       <InSpace
         drawing={
           <svg
             viewBox={`${o.x - pad} ${y0 - pad} ${o.w + 2 * pad} ${y1 - y0 + 2 * pad}`}
-            className="mx-auto mt-3 h-[430px] max-h-[48vh] w-full"
+            className={`mx-auto mt-3 w-full ${tall}`}
             role="img"
             aria-label={`The piece at this step, ${view}`}
           >
@@ -96,7 +98,7 @@ export function StepDrawing({
         onPick={onPick}
         names={names}
         saveAs={`step ${op.id}`}
-        className="mt-3 h-[430px] max-h-[48vh]"
+        className={`mt-3 ${tall}`}
       />
       {joint && <BundleSection design={design} joint={joint} />}
     </>
