@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { root } from './lib/build.mjs'
+import { CHROMIUM } from './lib/chromium.mjs'
 
 const address =
   process.argv[2] ?? JSON.parse(readFileSync(join(root, '.verger/running.json'), 'utf8')).address
@@ -27,19 +28,7 @@ const SHOTS = [
   ['plan-dark', '/pieces/piece-prehnite/plan', { scheme: 'dark' }],
   ['wrap-phone', '/pieces/piece-labradorite/wrap', { width: 390, height: 844 }],
 ]
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-    '--use-angle=swiftshader',
-    '--enable-unsafe-swiftshader',
-  ],
-})
+const browser = await chromium.launch(CHROMIUM)
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 await page.goto(address)
 await page.getByRole('button', { name: 'Open the demo workshop' }).click()

@@ -1,7 +1,8 @@
+import type { Design } from './design/index.js'
 import { cross, dist, dot, norm, unit } from './geom/index.js'
 import { segmentAt, segmentLength, type Segment } from './path/index.js'
 import { examples } from './settings/bound-frame/examples.js'
-import type { Options } from './settings/index.js'
+import type { Family, FamilyExamples, Options } from './settings/index.js'
 import type { Stone } from './stone/index.js'
 
 /** For tests only: numbers in [0, 1) from a seed (mulberry32). */
@@ -33,4 +34,32 @@ export function seams(segments: readonly Segment[]): { readonly apart: number; r
     if (dot(a.t, b.t) < 0) kink = Math.PI
   })
   return { apart, kink }
+}
+
+/** For tests only: a stone with options that fit it, and what they build. */
+export interface Fitting {
+  readonly stone: Stone
+  readonly options: Options
+  readonly design: Design
+}
+
+/** For tests only: so many random stones with options drawn for them, those of which neither stone nor plan raises an error. @throws Error where hardly any fit */
+export function fittings(
+  { chosen, examples: own }: { readonly chosen: Family; readonly examples: FamilyExamples },
+  seed: number,
+  many: number,
+  draw: (stone: Stone, random: () => number) => Options,
+): Fitting[] {
+  const random = seeded(seed)
+  const out: Fitting[] = []
+  for (let tries = 0; out.length < many; tries++) {
+    if (tries > 400 * many) throw new Error(`only ${out.length} of ${many} fit`)
+    const stone = own.stone(random)
+    const options = draw(stone, random)
+    if (chosen.fits(stone, options).some((f) => f.severity === 'error')) continue
+    const design = chosen.build(stone, options)
+    if (chosen.review(stone, options, design).some((f) => f.severity === 'error')) continue
+    out.push({ stone, options, design })
+  }
+  return out
 }

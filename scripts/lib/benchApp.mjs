@@ -4,6 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { root } from './build.mjs'
+import { CHROMIUM } from './chromium.mjs'
 
 /** The time that 95 of 100 of these stay within. */
 export const p95 = (times) => [...times].sort((a, b) => a - b)[Math.floor(times.length * 0.95)]
@@ -55,19 +56,7 @@ export async function inBrowser() {
     })
   })
   const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      '--use-angle=swiftshader',
-      '--enable-unsafe-swiftshader',
-    ],
-  })
+  const browser = await chromium.launch(CHROMIUM)
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     const sizes = []

@@ -1,5 +1,4 @@
-import { holdOf, sureOf, type Hold, type Sure } from '../hold/index'
-import { settingOf, DIRECTIONS, WAYS } from '../hold/index'
+import { DIRECTIONS, holdOf, settingOf, sureOf, WAYS, type Hold, type Sure } from '../hold/index'
 import { ball, bareDesign, hoop } from '../testingDesigns'
 import type { Vec3 } from '../geom/index'
 import { holdLine, sayPull, sayWay, towardWay } from './holdLine'

@@ -1,38 +1,18 @@
-import type { Design, Wire } from '../../design/index'
+import type { Wire } from '../../design/index'
 import { dist, unit } from '../../geom/index'
 import { pathAt, pathLength, stationsOf } from '../../path/index'
-import { fullStone, outlineHull, outlineNearest, outlineOf, solidOf, type Stone } from '../../stone/index'
-import { seeded } from '../../testing'
+import { fullStone, outlineHull, outlineNearest, outlineOf, solidOf } from '../../stone/index'
+import { fittings, type Fitting as Case } from '../../testing'
 import { wireSize } from '../../wire/index'
 import { numberOf } from '../../working/index'
 import type { Options } from '../index'
 import { examples } from './examples'
 import { family as frame } from './index'
 
-interface Case {
-  readonly stone: Stone
-  readonly options: Options
-  readonly design: Design
-}
-
-/** Random stones with frames that fit them, all of square wire. */
-function cases(seed: number, many: number, change: (random: () => number) => Options): Case[] {
-  const random = seeded(seed)
-  const out: Case[] = []
-  for (let tries = 0; out.length < many && tries < 300 * many; tries++) {
-    const stone = examples.stone(random)
-    const wish = { alloy: 'copper', temper: 'dead soft' } as const
-    const options = { ...examples.random(stone, wish, random), ...change(random) }
-    if (frame.fits(stone, options).some((f) => f.severity === 'error')) continue
-    const design = frame.build(stone, options)
-    if (frame.review(stone, options, design).some((f) => f.severity === 'error')) continue
-    out.push({ stone, options, design })
-  }
-  expect(out).toHaveLength(many)
-  return out
-}
-
-const LIST = cases(29, 14, () => ({ profile: 'square' }))
+const LIST = fittings({ chosen: frame, examples }, 29, 14, (stone, random) => ({
+  ...examples.random(stone, { alloy: 'copper', temper: 'dead soft' }, random),
+  profile: 'square',
+}))
 const thick = (c: Case) => wireSize(String(c.options.size)).mm
 const parts = (wire: Wire, kind: string) => wire.parts.filter((p) => p.kind === kind)
 const along = (wire: Wire, p: { s0: number; s1: number }, step: number) =>

@@ -2,38 +2,18 @@ import { sectionAt, gapAt, type Design, type Wire } from '../../design/index'
 import { dist, dot, norm, sub, type Vec3 } from '../../geom/index'
 import { heldStone } from '../../hold/index'
 import { pathAt, pathLength, stationsOf } from '../../path/index'
-import { fullStone, type Stone } from '../../stone/index'
-import { seeded } from '../../testing'
+import { fullStone } from '../../stone/index'
+import { fittings, type Fitting as Case } from '../../testing'
 import { wireSize } from '../../wire/index'
 import { numberOf } from '../../working/index'
 import type { Options } from '../index'
 import { examples } from './examples'
 import { family as claws } from './index'
 
-interface Case {
-  readonly stone: Stone
-  readonly options: Options
-  readonly design: Design
-}
-
-/** Random stones with options that fit them, half of them rings. */
-function cases(seed: number, many: number, change: Options = {}): Case[] {
-  const random = seeded(seed)
-  const out: Case[] = []
-  for (let tries = 0; out.length < many && tries < 60 * many; tries++) {
-    const stone = examples.stone(random)
-    const wish = { alloy: 'copper', temper: 'half hard', worn: random() < 0.5 ? 'ring' : 'pendant' } as const
-    const options = { ...examples.random(stone, wish, random), ...change }
-    if (claws.fits(stone, options).some((f) => f.severity === 'error')) continue
-    const design = claws.build(stone, options)
-    if (claws.review(stone, options, design).some((f) => f.severity === 'error')) continue
-    out.push({ stone, options, design })
-  }
-  expect(out).toHaveLength(many)
-  return out
-}
-
-const LIST = cases(7, 14)
+const LIST = fittings({ chosen: claws, examples }, 7, 14, (stone, random) => {
+  const worn = random() < 0.5 ? 'ring' : 'pendant'
+  return examples.random(stone, { alloy: 'copper', temper: 'half hard', worn }, random)
+})
 const wireOf = (design: Design, id: string): Wire => design.wires.find((w) => w.id === id)!
 const tierOf = (wire: Wire) => wire.id.split('-')[0] as 'seat' | 'claw'
 const alongOf = (wire: Wire): 'Along' | 'Across' =>

@@ -2,40 +2,21 @@ import type { Design, Wire } from '../../design/index'
 import { cross, dist, dot, norm, scale, sub, unit, type Vec3 } from '../../geom/index'
 import { heldStone } from '../../hold/index'
 import { pathAt, pathLength, stationsOf } from '../../path/index'
-import { fullStone, type Stone } from '../../stone/index'
-import { seeded } from '../../testing'
+import { fullStone } from '../../stone/index'
+import { fittings, type Fitting as Case } from '../../testing'
 import { wireSize } from '../../wire/index'
 import { numberOf } from '../../working/index'
-import type { Options } from '../index'
 import { examples } from './examples'
 import { family as hoops } from './index'
 
-interface Case {
-  readonly stone: Stone
-  readonly options: Options
-  readonly design: Design
-}
-
-function cases(seed: number, many: number, vary: (random: () => number) => Options): Case[] {
-  const random = seeded(seed)
-  const out: Case[] = []
-  for (let tries = 0; out.length < many && tries < 400 * many; tries++) {
-    const stone = examples.stone(random)
-    const wish = { alloy: 'copper', temper: 'dead soft', worn: random() < 0.5 ? 'ring' : 'pendant' } as const
-    const options = { ...examples.random(stone, wish, random), ...vary(random) }
-    if (hoops.fits(stone, options).some((f) => f.severity === 'error')) continue
-    const design = hoops.build(stone, options)
-    if (hoops.review(stone, options, design).some((f) => f.severity === 'error')) continue
-    out.push({ stone, options, design })
+const LIST = fittings({ chosen: hoops, examples }, 5, 16, (stone, random) => {
+  const worn = random() < 0.5 ? 'ring' : 'pendant'
+  return {
+    ...examples.random(stone, { alloy: 'copper', temper: 'dead soft', worn }, random),
+    play: Math.round(random() * 4) / 10,
+    shank: 1 + Math.floor(random() * 3),
   }
-  expect(out).toHaveLength(many)
-  return out
-}
-
-const LIST = cases(5, 16, (random) => ({
-  play: Math.round(random() * 4) / 10,
-  shank: 1 + Math.floor(random() * 3),
-}))
+})
 const isRing = (c: Case) => c.options.mount === 'ring'
 const isBall = (c: Case) => c.stone.length === c.stone.width
 const mm = (c: Case, id: 'size' | 'shankSize') => wireSize(String(c.options[id])).mm
