@@ -20,13 +20,14 @@ const moduleNameMapper = {
   '^@verger/contract$': '<rootDir>/../contract/src/index.ts',
   '^(\\.{1,2}/.*)\\.js$': '$1',
 }
+/** Packages that come as modules only. */
+const MODULES_ONLY = 'three|earcut|@nestjs|p-limit|yocto-queue|archiver|zip-stream|compress-commons|crc32-stream|is-stream|readdir-glob|uuid'
 const project = (room, testMatch) => ({
   displayName: room,
   rootDir: room,
   testEnvironment: 'node',
-  // these come as modules only
-  transform: { ...transform, '/(three|earcut)/.+\\.js$': transform['^.+\\.ts$'] },
-  transformIgnorePatterns: ['/node_modules/(?!(three|earcut)/)'],
+  transform: { ...transform, [`/(${MODULES_ONLY})/.+\\.js$`]: transform['^.+\\.ts$'] },
+  transformIgnorePatterns: [`/node_modules/(?!(${MODULES_ONLY})/)`],
   moduleNameMapper,
   testMatch: [`<rootDir>/${testMatch}`],
 })

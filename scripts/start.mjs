@@ -1,9 +1,11 @@
 // One command: packages, private database, build, server with demo data. Prints the address last. Plain Node, no dependencies.
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { networkInterfaces } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuilt, root, run } from './lib/build.mjs'
+import { inWords } from './lib/inWords.mjs'
+import { onlyStart } from './lib/onlyStart.mjs'
 import { startPostgres } from './lib/postgres.mjs'
 import { startServer } from './lib/server.mjs'
 import { pickPort, readState } from './lib/state.mjs'
@@ -40,19 +42,6 @@ const networkAddresses = () =>
     .filter((a) => a.family === 'IPv4' && !a.internal)
     .map((a) => a.address)
 
-/** A start in this clone that runs already: its address. */
-async function alreadyRunning() {
-  try {
-    const { pid, address } = JSON.parse(readFileSync(join(folder, 'running.json'), 'utf8'))
-    process.kill(pid, 0)
-    if (!readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('start.mjs')) return undefined
-    const answer = await fetch(`${address}/api/health`, { signal: AbortSignal.timeout(2000) })
-    return answer.ok ? address : undefined
-  } catch {
-    return undefined
-  }
-}
-
 let server
 let database
 let stopping = false
@@ -62,71 +51,44 @@ async function stop(code) {
   if (server && server.exitCode === null && server.signalCode === null) {
     const ended = new Promise((resolve) => server.once('exit', resolve))
     server.kill('SIGTERM')
-    const hard = setTimeout(() => server.kill('SIGKILL'), 8000)
+    const hard = setTimeout(() => server.kill('SIGKILL'), 6000)
     await ended
     clearTimeout(hard)
   }
   await database?.stop()
-  rmSync(join(folder, 'running.json'), { force: true })
   process.exit(code)
 }
 
 let mending = false
-/** A database that was killed is started again under the running server, which reconnects by itself. */
+/**
+ * A database that ended is started again under the running server, which reconnects by itself, until it is back: the server goes on saying
+ * that it is away meanwhile.
+ */
 async function watchDatabase() {
   if (stopping || mending || database.isRunning()) return
   mending = true
   say('The database ended; starting it again …')
-  try {
-    await database.restart()
-    say('The database is back.')
-  } catch (error) {
-    say(error.message)
-    await stop(1)
+  let told = ''
+  while (!stopping) {
+    try {
+      await database.restart()
+      say('The database is back.')
+      break
+    } catch (error) {
+      const words = inWords(error)
+      if (words !== told) say(words)
+      told = words
+      await new Promise((resolve) => setTimeout(resolve, 3000))
+    }
   }
   mending = false
 }
 
-async function main() {
-  const [major] = process.versions.node.split('.').map(Number)
-  if (major < 20) throw new Error(`Verger needs Node 20 or newer; this is ${process.version}.`)
-  mkdirSync(folder, { recursive: true })
-  const address = await alreadyRunning()
-  if (address) {
-    say('Verger runs already in this folder:')
-    say(address)
-    return
-  }
-  process.on('SIGINT', () => void stop(0))
-  process.on('SIGTERM', () => void stop(0))
-  process.on('SIGHUP', () => void stop(0))
-  const parent = process.ppid
-  setInterval(() => process.ppid !== parent && void stop(0), 1000).unref()
-
-  await installPackages()
-  const state = readState(folder)
-  database = await startPostgres(folder, state, { firstPort: firstPort + 832, tell: say })
-  const databaseUrl = await database.ensureDatabase('verger')
-  await ensureBuilt(['core', 'contract', 'server', 'web'], say)
-  if (stopping) return
-  const port = await pickPort(folder, state, 'webPort', firstPort)
-  const url = `http://127.0.0.1:${port}`
-  const near = lan ? networkAddresses().map((ip) => `http://${ip}:${port}`) : []
-  say('Starting …')
-  server = await startServer(
-    {
-      DATABASE_URL: databaseUrl,
-      PORT: String(port),
-      HOST: lan ? '0.0.0.0' : '127.0.0.1',
-      PUBLIC_URL: url,
-      EXTRA_ORIGINS: near.join(','),
-      COOKIE_SECRET: state.cookieSecret,
-      VERGER_INSTANCE: state.instance,
-      VERGER_DEMO: '1',
-      NODE_ENV: 'production',
-    },
-    { log: join(folder, 'log', 'server.log'), tell: say },
-  )
+/** The server on the remembered port, or the next one where that was taken between choosing and listening. */
+async function startOnFreePort(state, databaseUrl) {
+  for (let tries = 1; ; tries++) {
+    say('Starting …')
+  const { url, near } = await startOnFreePort(state, databaseUrl)
   server.once('exit', (code, signal) => {
     if (stopping) return
     say(
@@ -135,7 +97,7 @@ async function main() {
     void stop(1)
   })
   setInterval(() => void watchDatabase(), 2000).unref()
-  writeFileSync(join(folder, 'running.json'), JSON.stringify({ pid: process.pid, address: url }))
+  lock.ready(url)
   if (lan) {
     say(
       near.length > 0
@@ -150,6 +112,6 @@ async function main() {
 }
 
 main().catch(async (error) => {
-  process.stderr.write(`${error.message}\n`)
+  process.stderr.write(`${inWords(error)}\n`)
   await stop(1)
 })

@@ -42,3 +42,22 @@ export const inviteTakeSchema = z.strictObject({
   name: z.string().trim().min(1, 'type a name').max(80),
 })
 export type InviteTake = z.infer<typeof inviteTakeSchema>
+
+/** A new password by an owner's one-time link. */
+export const passwordResetSchema = z.strictObject({
+  token: z.string().min(20).max(100),
+  password: z.string().min(10, 'use ten characters or more').max(200),
+})
+export type PasswordReset = z.infer<typeof passwordResetSchema>
+
+/** An account is removed for good only with its password. */
+export const accountRemovalSchema = z.strictObject({
+  password: z.string().min(1, 'type your password').max(200),
+})
+export type AccountRemoval = z.infer<typeof accountRemovalSchema>
+
+/** A workshop is removed for good only with its name typed, and an owner's password. */
+export const workshopRemovalSchema = accountRemovalSchema.extend({
+  name: z.string().max(80),
+})
+export type WorkshopRemoval = z.infer<typeof workshopRemovalSchema>

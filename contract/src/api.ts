@@ -1,4 +1,4 @@
-import { DEFAULT_SETTINGS, type Design } from '@verger/core'
+import { BEAD_FORMS, DEFAULT_SETTINGS, STONE_KINDS, type Design, type Stone } from '@verger/core'
 import { z } from 'zod'
 import { roleSchema } from './accounts.js'
 import { benchEventSchema, choicesSchema, stoneSchema } from './piece.js'
@@ -22,7 +22,9 @@ export const settingsSchema = z.strictObject({
   /** Cents per hour. */
   rate: z.number().int().min(0).max(10_000_000),
   /** Cents per kg by alloy. */
-  prices: z.record(z.string().max(40), z.number().int().min(0).max(100_000_000)),
+  prices: z
+    .record(z.string().max(40), z.number().int().min(0).max(100_000_000))
+    .refine((p) => Object.keys(p).length <= 100, 'has more metals than there are'),
   /** What a setting is asked to bear, in multiples of the stone's weight. */
   demands: z
     .strictObject({ worn: demand, shaken: demand, knocked: demand, dropped: demand })
@@ -39,12 +41,24 @@ export type Settings = z.infer<typeof settingsSchema>
 
 export const meSchema = z.object({
   maker: z.object({ id: z.string(), name: z.string(), email: z.string(), role: roleSchema }),
-  workshop: z.object({ id: z.string(), name: z.string(), demo: z.boolean(), settings: settingsSchema }),
+  workshop: z.object({
+    id: z.string(),
+    name: z.string(),
+    demo: z.boolean(),
+    /** Counts up with each edit of the settings. */
+    version: z.number().int(),
+    settings: settingsSchema,
+  }),
 })
 export type Me = z.infer<typeof meSchema>
 
 /** Counts up with each edit; an edit with an older one is refused. */
 const version = z.number().int().min(0).max(2_147_483_647)
+
+export const settingsWriteSchema = z.strictObject({ version, settings: settingsSchema })
+export type SettingsWrite = z.infer<typeof settingsWriteSchema>
+export const settingsRowSchema = z.object({ version: z.number().int(), settings: settingsSchema })
+export type SettingsRow = z.infer<typeof settingsRowSchema>
 
 /** A sign-in of this maker on some device. */
 export const sessionRowSchema = z.object({
@@ -61,6 +75,14 @@ export type InviteWrite = z.infer<typeof inviteWriteSchema>
 /** An invitation as made: the token is shown this once. */
 export const inviteMadeSchema = z.object({ token: z.string(), expiresAt: z.string() })
 export type InviteMade = z.infer<typeof inviteMadeSchema>
+/** An invitation that has not been used and still works; its token is shown to nobody again. */
+export const inviteRowSchema = z.object({
+  id: z.string(),
+  role: roleSchema,
+  madeBy: z.string(),
+  expiresAt: z.string(),
+})
+export type InviteRow = z.infer<typeof inviteRowSchema>
 export const makerRowSchema = z.object({
   id: z.string(),
   name: z.string(),
@@ -183,6 +205,31 @@ export const pieceRowSchema = z.object({
 })
 export type PieceRow = z.infer<typeof pieceRowSchema>
 
+/** A piece in a list: what a list shows, without its plan, its variants and the stone's outline. */
+export const pieceSummarySchema = z.object({
+  id: z.string(),
+  version: z.number().int(),
+  name: z.string(),
+  station: stationSchema,
+  stoneId: z.string(),
+  stone: z.object({
+    kind: z.enum(STONE_KINDS),
+    outline: z.string(),
+    form: z.enum(BEAD_FORMS).optional(),
+    mineral: z.string(),
+  }) as unknown as z.ZodType<Pick<Stone, 'kind' | 'outline' | 'form' | 'mineral'>>,
+  /** Has it a plan that was saved. */
+  planned: z.boolean(),
+  updatedAt: z.string(),
+})
+export type PieceSummary = z.infer<typeof pieceSummarySchema>
+/** A page of pieces, the latest first, and where the next page begins; null after the last. */
+export const piecePageSchema = z.object({
+  pieces: z.array(pieceSummarySchema),
+  next: z.string().nullable(),
+})
+export type PiecePage = z.infer<typeof piecePageSchema>
+
 export const pieceCreateSchema = z.strictObject({
   stoneId: z.string().max(40),
   name: z.string().trim().max(120).default(''),
@@ -201,7 +248,9 @@ export const planSaveSchema = z.strictObject({
   version,
   familyVersion: version,
   choices: choicesSchema,
-  lengths: z.record(z.string().max(40), z.number()),
+  lengths: z
+    .record(z.string().max(40), z.number())
+    .refine((l) => Object.keys(l).length <= 200, 'has more wires than any setting'),
 })
 export type PlanSave = z.infer<typeof planSaveSchema>
 /** The saved piece, and lengths that the server found different from those shown (over 0.01 mm). */
@@ -228,9 +277,17 @@ export const glanceSchema = z.object({
 })
 export type Glance = z.infer<typeof glanceSchema>
 
-export const eventsWriteSchema = z.strictObject({ events: z.array(benchEventSchema).min(1).max(200) })
+/** Number of an event in the server's order. */
+const order = z.number().int().min(0).max(Number.MAX_SAFE_INTEGER)
+export const eventsWriteSchema = z.strictObject({
+  events: z.array(benchEventSchema).min(1).max(200),
+  /** The last that the client has: the answer brings what came after it. */
+  after: order.default(0),
+})
 export type EventsWrite = z.infer<typeof eventsWriteSchema>
-export const eventsSchema = z.object({ events: z.array(benchEventSchema) })
+/** Events in the server's order, the number of the last of them, and whether there are more after it. */
+export const eventsSchema = z.object({ events: z.array(benchEventSchema), last: order, more: z.boolean() })
+export type Events = z.infer<typeof eventsSchema>
 
 export const healthSchema = z.object({
   ok: z.boolean(),

@@ -7,21 +7,22 @@ export interface BenchTally {
   readonly stepsDone: readonly string[]
   /** Milliseconds by step id. */
   readonly time: Readonly<Record<string, number>>
-  /** Real length cut by wire id, mm; the latest counts. */
+  /** Real length cut by wire id, mm; the last that came counts. */
   readonly cut: Readonly<Record<string, number>>
   readonly notes: readonly { readonly subject: string; readonly text: string; readonly at: string }[]
-  /** Length met at the bench in place of a planned one, mm, by what was measured; the latest counts. */
+  /** Length met at the bench in place of a planned one, mm, by what was measured; the last that came counts. */
   readonly measured: Readonly<Record<string, number>>
   /** Why a piece was called ready although something was open, by what. */
   readonly reasons: Readonly<Record<string, string>>
   /** What was done with the stone in, in order. */
   readonly mended: readonly BenchMoveRow[]
-  /** Latest result by check. */
+  /** Last result by check. */
   readonly proof: Readonly<Record<string, string>>
 }
 
 /**
- * Sums events, as `benchEventSchema` lets them in: each id counts once, an undone one not at all, so the union of several devices' events needs no order.
+ * Sums events, as `benchEventSchema` lets them in: each id counts once, an undone one not at all. Of two that correct the same thing the later
+ * in the list counts: lists come in the server's order, with what waits to be sent behind it, whatever the clocks of the devices said.
  * @example tally([turn, turn, undo]).turns // { 'bind-foot': 1 }
  */
 export function tally(events: readonly BenchEvent[]): BenchTally {
@@ -36,8 +37,7 @@ export function tally(events: readonly BenchEvent[]): BenchTally {
   const mended: BenchMoveRow[] = []
   const stepsDone = new Set<string>()
   const notes: { subject: string; text: string; at: string }[] = []
-  const ordered = [...known.values()].sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id))
-  for (const e of ordered) {
+  for (const e of known.values()) {
     if (undone.has(e.id)) continue
     switch (e.kind) {
       case 'turn':

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { clientId } from './piece.js'
+import { clientId, moment } from './piece.js'
 
 export const INSTRUMENT_KINDS = ['caliper', 'scale'] as const
 export type InstrumentKind = (typeof INSTRUMENT_KINDS)[number]
@@ -18,7 +18,7 @@ export const readingWriteSchema = z.strictObject({
   /** As the display showed it, in `unit`. */
   value: z.number().min(-10_000).max(10_000),
   unit: z.enum(READING_UNITS),
-  at: z.iso.datetime(),
+  at: moment,
 })
 export type ReadingWrite = z.infer<typeof readingWriteSchema>
 /** A reading as kept: numbered, so that a page asks only for those after the last it has. */
@@ -51,7 +51,7 @@ export type InstrumentRow = z.infer<typeof instrumentRowSchema>
 export const pressSchema = z.discriminatedUnion('button', [
   z.strictObject({ button: z.literal('zero') }),
   z.strictObject({ button: z.literal('unit') }),
-  z.strictObject({ button: z.literal('send'), id: clientId, at: z.iso.datetime() }),
+  z.strictObject({ button: z.literal('send'), id: clientId, at: moment }),
   z.strictObject({
     button: z.literal('lay'),
     stoneId: z.string().max(40),

@@ -120,6 +120,12 @@ export function checkChoices(stone: Stone, choices: Choices) {
   return optionsSchema(family(choices.family).params(stone)).safeParse(choices.options)
 }
 
+/** A moment as a device tells it, to the millisecond at most; of years that a database and a calendar know. */
+export const moment = z.iso
+  .datetime('must be a time such as 2026-11-25T10:00:00.000Z')
+  .max(24, 'must be a time to the millisecond at most')
+  .regex(/^(19[7-9]|2\d\d)\d-/, 'must be a time between 1970 and 2999')
+
 /** Longest stretch of time that one event may hold: a day, ms. */
 const DAY = 86_400_000
 
@@ -174,7 +180,8 @@ export const benchEventSchema = z
      * id for `undo`, what was done as JSON for `mended` (`benchMoveSchema`).
      */
     value: z.union([z.number(), z.string().max(2000)]).optional(),
-    at: z.iso.datetime(),
+    /** When the device says it was: kept as told, and never what decides which of two events is newer. */
+    at: moment,
   })
   .superRefine(({ kind, value }, context) => {
     const wrong = (message: string) => context.addIssue({ code: 'custom', path: ['value'], message })
@@ -211,6 +218,8 @@ export const benchEventSchema = z
     }
   })
 export type BenchEvent = z.infer<typeof benchEventSchema>
+/** An event as an archive keeps it: with when the server had it. */
+export const archivedBenchEventSchema = benchEventSchema.safeExtend({ receivedAt: moment })
 
 /** One piece as a file: the open format. */
 export const pieceFileSchema = z.strictObject({

@@ -1,10 +1,13 @@
 import { z } from 'zod'
 import {
+  accountRemovalSchema,
   inviteTakeSchema,
   passwordChangeSchema,
+  passwordResetSchema,
   problemSchema,
   signInSchema,
   signUpSchema,
+  workshopRemovalSchema,
 } from './accounts.js'
 import { drawerEditSchema, drawerRowSchema, drawerWriteSchema } from './drawer.js'
 import {
@@ -21,16 +24,19 @@ import {
   glanceSchema,
   healthSchema,
   inviteMadeSchema,
+  inviteRowSchema,
   inviteWriteSchema,
   makerRowSchema,
   meSchema,
   pieceCreateSchema,
   pieceEditSchema,
+  piecePageSchema,
   pieceRowSchema,
   planSavedSchema,
   planSaveSchema,
   sessionRowSchema,
-  settingsSchema,
+  settingsRowSchema,
+  settingsWriteSchema,
   stoneAwaySchema,
   stoneEditSchema,
   stoneRowSchema,
@@ -51,10 +57,35 @@ export interface RouteContract {
   readonly gives?: z.ZodType
   /** Takes or gives a picture in place of JSON. */
   readonly picture?: 'taken' | 'given'
+  /** Takes or gives an archive of a workshop in place of JSON. */
+  readonly archive?: 'taken' | 'given'
   readonly status: 200 | 201 | 204
   /** Runs without a session. */
   readonly open?: true
+  /** How large the body may be; a form's where nothing is said. */
+  readonly size?: keyof typeof BODY_SIZES
 }
+
+/** Limits of a body: bytes, and parts (commas, colons and brackets of JSON outside its texts). */
+export const BODY_SIZES = {
+  account: { bytes: 16_000, parts: 100 },
+  form: { bytes: 200_000, parts: 8_000 },
+  events: { bytes: 1_500_000, parts: 8_000 },
+  stones: { bytes: 4_000_000, parts: 1_000_000 },
+  picture: { bytes: 12_000_000, parts: 0 },
+  archive: { bytes: 400_000_000, parts: 0 },
+} as const
+
+const PATTERNS = new Map<string, RegExp>()
+const patternOf = (path: string): RegExp => {
+  const known = PATTERNS.get(path) ?? new RegExp(`^${path.replace(/\{\w+\}/g, '[^/]+')}$`)
+  PATTERNS.set(path, known)
+  return known
+}
+
+/** The route that a request is for; undefined where there is none. */
+export const routeOf = (method: string, path: string): RouteContract | undefined =>
+  ROUTES.find((r) => r.method === method && patternOf(r.path).test(path))
 
 const piece = pieceRowSchema
 export const ROUTES: readonly RouteContract[] = [
@@ -74,12 +105,21 @@ export const ROUTES: readonly RouteContract[] = [
     status: 200,
     open: true,
   },
-  { method: 'POST', path: '/api/auth/sign-in', says: 'Sign in', body: signInSchema, status: 204, open: true },
+  {
+    method: 'POST',
+    path: '/api/auth/sign-in',
+    says: 'Sign in',
+    body: signInSchema,
+    size: 'account',
+    status: 204,
+    open: true,
+  },
   {
     method: 'POST',
     path: '/api/auth/sign-up',
-    says: 'Make an account with a workshop of its own',
+    says: 'Make an account with a workshop of its own; the answer is the same where the e-mail has one already. Sign in next',
     body: signUpSchema,
+    size: 'account',
     status: 204,
     open: true,
   },
@@ -87,6 +127,7 @@ export const ROUTES: readonly RouteContract[] = [
     method: 'POST',
     path: '/api/auth/demo',
     says: 'Open the demo workshop, where it was loaded',
+    size: 'account',
     status: 204,
     open: true,
   },
@@ -95,8 +136,26 @@ export const ROUTES: readonly RouteContract[] = [
     path: '/api/auth/join',
     says: 'Make an account in the workshop one was invited to',
     body: inviteTakeSchema,
+    size: 'account',
     status: 204,
     open: true,
+  },
+  {
+    method: 'POST',
+    path: '/api/auth/reset',
+    says: 'Set a new password by an owner’s one-time link; all other sessions of that maker end',
+    body: passwordResetSchema,
+    size: 'account',
+    status: 204,
+    open: true,
+  },
+  {
+    method: 'POST',
+    path: '/api/auth/remove',
+    says: 'Remove one’s own account for good; the last owner of a workshop removes the workshop instead',
+    body: accountRemovalSchema,
+    size: 'account',
+    status: 204,
   },
   { method: 'POST', path: '/api/auth/sign-out', says: 'End this session', status: 204 },
   { method: 'GET', path: '/api/auth/me', says: 'Who is signed in, and where', gives: meSchema, status: 200 },
@@ -105,6 +164,7 @@ export const ROUTES: readonly RouteContract[] = [
     path: '/api/auth/password',
     says: 'Change the password; all other sessions end',
     body: passwordChangeSchema,
+    size: 'account',
     status: 204,
   },
   {
@@ -131,12 +191,63 @@ export const ROUTES: readonly RouteContract[] = [
     status: 201,
   },
   {
+    method: 'GET',
+    path: '/api/workshop/invites',
+    says: 'Invitations that still work (owners)',
+    gives: z.array(inviteRowSchema),
+    status: 200,
+  },
+  { method: 'DELETE', path: '/api/workshop/invites/{id}', says: 'Revoke an invitation (owners)', status: 204 },
+  {
+    method: 'DELETE',
+    path: '/api/workshop/makers/{id}',
+    says: 'Remove a maker for good; what was made stays with the workshop (owners)',
+    status: 204,
+  },
+  {
+    method: 'POST',
+    path: '/api/workshop/makers/{id}/reset',
+    says: 'Make a one-time link with which a maker sets a new password (owners)',
+    gives: inviteMadeSchema,
+    status: 201,
+  },
+  {
     method: 'PUT',
     path: '/api/workshop/settings',
-    says: 'Set what the workshop works by',
-    body: settingsSchema,
-    gives: settingsSchema,
+    says: 'Set what the workshop works by (owners)',
+    body: settingsWriteSchema,
+    gives: settingsRowSchema,
     status: 200,
+  },
+  {
+    method: 'GET',
+    path: '/api/workshop/settings',
+    says: 'What the workshop works by, and its version',
+    gives: settingsRowSchema,
+    status: 200,
+  },
+  {
+    method: 'POST',
+    path: '/api/workshop/remove',
+    says: 'Remove the workshop for good, with everything in it (owners)',
+    body: workshopRemovalSchema,
+    size: 'account',
+    status: 204,
+  },
+  {
+    method: 'GET',
+    path: '/api/workshop/archive',
+    says: 'Everything of the workshop as one archive: workshop.json and the pictures (docs/format.md)',
+    archive: 'given',
+    status: 200,
+  },
+  {
+    method: 'POST',
+    path: '/api/workshop/archive',
+    says: 'Bring an archive back, into a workshop that is empty (owners)',
+    archive: 'taken',
+    size: 'archive',
+    status: 204,
   },
   { method: 'GET', path: '/api/stones', says: 'The stone tray', gives: z.array(stoneRowSchema), status: 200 },
   {
@@ -152,6 +263,7 @@ export const ROUTES: readonly RouteContract[] = [
     path: '/api/stones/import',
     says: 'Add many stones at once: all of them or, where one is refused, none',
     body: stonesImportSchema,
+    size: 'stones',
     gives: z.array(stoneRowSchema),
     status: 201,
   },
@@ -274,8 +386,8 @@ export const ROUTES: readonly RouteContract[] = [
   {
     method: 'GET',
     path: '/api/pieces',
-    says: 'All pieces, the latest first',
-    gives: z.array(piece),
+    says: 'Pieces, the latest first, a page at a time (?from= where the page before said the next begins)',
+    gives: piecePageSchema,
     status: 200,
   },
   {
@@ -344,15 +456,16 @@ export const ROUTES: readonly RouteContract[] = [
   {
     method: 'GET',
     path: '/api/pieces/{id}/events',
-    says: 'What happened at the bench',
+    says: 'What happened at the bench, in the server’s order, after the numbered event (?after=)',
     gives: eventsSchema,
     status: 200,
   },
   {
     method: 'POST',
     path: '/api/pieces/{id}/events',
-    says: 'Add bench events; an id that is there already counts once',
+    says: 'Add bench events; an id that is there already counts once. The answer has what came after the numbered one',
     body: eventsWriteSchema,
+    size: 'events',
     gives: eventsSchema,
     status: 201,
   },
@@ -391,20 +504,33 @@ export function openApi(version: string): Record<string, unknown> {
             },
           }
         : {}),
+      ...(r.archive === 'taken'
+        ? {
+            requestBody: {
+              required: true,
+              content: { 'application/zip': { schema: { type: 'string', format: 'binary' } } },
+            },
+          }
+        : {}),
       ...(r.body
         ? { requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(r.body) } } } }
         : {}),
       responses: {
         [r.status]:
-          r.picture === 'given'
+          r.picture === 'given' || r.archive === 'given'
             ? {
                 description: 'Done',
-                content: { 'image/jpeg': { schema: { type: 'string', format: 'binary' } } },
+                content: {
+                  [r.archive ? 'application/zip' : 'image/jpeg']: {
+                    schema: { type: 'string', format: 'binary' },
+                  },
+                },
               }
             : r.gives
               ? { description: 'Done', content: { 'application/json': { schema: jsonSchema(r.gives) } } }
               : { description: 'Done' },
         '4XX': problem,
+        '5XX': problem,
       },
     }
   }

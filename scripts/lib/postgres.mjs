@@ -12,6 +12,7 @@ import {
 } from 'node:fs'
 import { join } from 'node:path'
 import { run } from './build.mjs'
+import { turnLog } from './server.mjs'
 import { pickPort } from './state.mjs'
 
 const LIBRARY = '/usr/lib/postgresql'
@@ -172,7 +173,11 @@ export async function startPostgres(folder, state, { firstPort, durable = true, 
   let port = found?.port
   if (found && (found.folder !== data || found.port !== state.databasePort)) port = undefined
   const log = join(home, 'server.log')
+  turnLog(log)
   const start = async () => {
+    // somebody else may have started it meanwhile
+    const there = running(data)
+    if (there?.port === port && (await answers())) return
     const flags = `-p ${port} -h 127.0.0.1 -k ''${durable ? '' : ' -c fsync=off -c synchronous_commit=off -c full_page_writes=off'} -c max_connections=60`
     const once = () =>
       owned(join(bin, 'pg_ctl'), ['-D', data, '-l', log, '-o', flags, '-w', '-t', '60', 'start'], {
@@ -183,6 +188,8 @@ export async function startPostgres(folder, state, { firstPort, durable = true, 
       try {
         return await once()
       } catch {
+        const adopted = running(data)
+        if (adopted?.port === port && (await answers())) return
         if (tries >= 8) break
         await sleep(1500)
       }
@@ -190,12 +197,26 @@ export async function startPostgres(folder, state, { firstPort, durable = true, 
     const tail = existsSync(log) ? readFileSync(log, 'utf8').slice(-800) : ''
     throw new Error(`The database does not start. Its log (${log}) ends:\n${tail}`)
   }
+  const env = { ...process.env, PGPASSWORD: state.databasePassword }
+  /** Does a server on our port take our password: then it is this folder's. */
+  const answers = () =>
+    run(join(bin, 'psql'), ['-h', '127.0.0.1', '-p', String(port), '-U', 'verger', '-d', 'postgres', '-Atqc', 'select 1'], { env }).then(
+      () => true,
+      () => false,
+    )
   if (!port) {
     if (found) await owned(join(bin, 'pg_ctl'), ['-D', data, '-m', 'fast', '-w', 'stop']).catch(() => {})
-    port = await pickPort(folder, state, 'databasePort', firstPort)
-    await start()
+    for (let tries = 1; ; tries++) {
+      port = await pickPort(folder, state, 'databasePort', firstPort)
+      try {
+        await start()
+        break
+      } catch (error) {
+        // taken between choosing and listening
+        if (tries >= 3 || !/Address already in use/.test(error.message)) throw error
+      }
+    }
   }
-  const env = { ...process.env, PGPASSWORD: state.databasePassword }
   const psql = (database, sql) =>
     run(
       join(bin, 'psql'),

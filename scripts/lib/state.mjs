@@ -9,6 +9,11 @@ export function readState(folder) {
   mkdirSync(join(folder, 'log'), { recursive: true })
   const file = join(folder, 'state.json')
   let state = {}
+  const database = existsSync(join(folder, 'pg', 'data', 'PG_VERSION'))
+  if (!existsSync(file) && database)
+    throw new Error(
+      `${file} is missing: it holds the password of the database beside it. Put it back from a copy; or move ${folder} aside and start again with an empty one.`,
+    )
   if (existsSync(file)) {
     try {
       state = JSON.parse(readFileSync(file, 'utf8'))
@@ -19,7 +24,7 @@ export function readState(folder) {
           { cause: error },
         )
       // half-written by a killed start: secrets are made anew only where no database depends on them
-      if (existsSync(join(folder, 'pg', 'data', 'PG_VERSION')))
+      if (database)
         throw new Error(
           `${file} is damaged. Move ${folder} aside and start again, or put the file back from a copy.`,
           { cause: error },

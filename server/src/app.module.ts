@@ -1,6 +1,5 @@
 import { Module, type DynamicModule } from '@nestjs/common'
 import { APP_FILTER, APP_GUARD } from '@nestjs/core'
-import { LoggerModule } from 'nestjs-pino'
 import { AuthModule } from './auth/auth.module.js'
 import { SessionGuard } from './auth/session.guard.js'
 import { ComputeModule } from './compute/compute.module.js'
@@ -33,24 +32,6 @@ export class AppModule {
       module: AppModule,
       imports: [
         shared,
-        LoggerModule.forRoot({
-          pinoHttp: {
-            level: config.logLevel,
-            // no secrets, no bodies: method, path, status and time are enough to follow what happened
-            redact: ['req.headers', 'res.headers'],
-            serializers: {
-              req: ({ id, method, url }: { id: unknown; method: string; url: string }) => ({
-                id,
-                method,
-                url,
-              }),
-              res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
-            },
-            autoLogging: {
-              ignore: (req) => !(req.url ?? '').startsWith('/api/') || req.url === '/api/health',
-            },
-          },
-        }),
         AuthModule,
         ComputeModule,
         HealthModule,

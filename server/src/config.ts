@@ -17,6 +17,8 @@ const schema = z.object({
     .default('main'),
   /** Number of proxies in front whose forwarded address is believed. */
   TRUSTED_PROXIES: z.coerce.number().int().min(0).max(5).default(0),
+  /** Wrong passwords, and accounts made, from one address within a quarter of an hour. */
+  TRIES_OF_ADDRESS: z.coerce.number().int().min(1).default(100),
   LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
 })
 
@@ -31,6 +33,7 @@ export interface Config {
   readonly demo: boolean
   readonly instance: string
   readonly trustedProxies: number
+  readonly triesOfAddress: number
   readonly logLevel: string
 }
 
@@ -55,6 +58,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     demo: e.VERGER_DEMO === '1',
     instance: e.VERGER_INSTANCE,
     trustedProxies: e.TRUSTED_PROXIES,
+    triesOfAddress: e.TRIES_OF_ADDRESS,
     logLevel: e.LOG_LEVEL,
   }
 }

@@ -10,7 +10,7 @@ import { DocsController, HealthController } from '../src/health/health.module'
 import { InstrumentsController } from '../src/instruments/instruments.module'
 import { PiecesController } from '../src/pieces/pieces.controller'
 import { StonesController } from '../src/stones/stones.controller'
-import { WorkshopController } from '../src/workshop/workshop.module'
+import { WorkshopController } from '../src/workshop/workshop.controller'
 import { eventId, Running, STONE, turn } from './running'
 
 const CONTROLLERS = [
@@ -91,7 +91,10 @@ const BODIES: Readonly<Record<string, unknown>> = {
   },
   'PUT /api/auth/password': { current: 'a long password', next: 'another long password' },
   'POST /api/workshop/invites': { role: 'maker' },
-  'PUT /api/workshop/settings': DEFAULT_SETTINGS,
+  'POST /api/auth/reset': { token: 'x'.repeat(32), password: 'a long password' },
+  'POST /api/auth/remove': { password: 'not the password' },
+  'POST /api/workshop/remove': { password: 'not the password', name: 'Another' },
+  'PUT /api/workshop/settings': { version: 1, settings: DEFAULT_SETTINGS },
   'POST /api/stones': { name: 'A', note: '', stone: STONE },
   'POST /api/stones/import': { stones: [{ name: 'A', note: '', stone: STONE }] },
   'PUT /api/stones/{id}': { name: 'A', note: '', stone: STONE, version: 1 },
@@ -151,12 +154,15 @@ beforeAll(async () => {
     await server.call('POST', '/api/instruments', BODIES['POST /api/instruments'], mine)
   ).body.id
   ids.drawer = (await server.call('POST', '/api/drawer', BODIES['POST /api/drawer'], mine)).body.id
+  ids.makers = (await server.call('GET', '/api/auth/me', undefined, mine)).body.maker.id
+  await server.call('POST', '/api/workshop/invites', { role: 'maker' }, mine)
+  ids.invites = (await server.call('GET', '/api/workshop/invites', undefined, mine)).body[0].id
   ids.sessions = (await server.call('GET', '/api/auth/sessions', undefined, mine)).body[0].id
 }, 120_000)
 afterAll(() => server.kill())
 
 const addressOf = (r: RouteContract): string => {
-  const kind = /^\/api\/(?:auth\/)?(\w+)/.exec(r.path)![1]!
+  const kind = /^\/api\/(?:auth\/|workshop\/)?(\w+)/.exec(r.path)![1]!
   return r.path.replace('{id}', ids[kind]!).replace('{variant}', ids.variant!)
 }
 
@@ -183,7 +189,7 @@ describe('over HTTP', () => {
       404,
     )
     expect((await server.call('GET', '/api/stones', undefined, other)).body).toEqual([])
-    expect((await server.call('GET', '/api/pieces', undefined, other)).body).toEqual([])
+    expect((await server.call('GET', '/api/pieces', undefined, other)).body).toEqual({ pieces: [], next: null })
     // and nothing was harmed
     expect((await server.call('GET', `/api/pieces/${ids.pieces}`, undefined, mine)).status).toBe(200)
   })

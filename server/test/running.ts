@@ -24,6 +24,7 @@ export interface Answer {
 /** The built server as a process of its own, asked over HTTP. */
 export class Running {
   private port = 0
+  constructor(private readonly more: Readonly<Record<string, string>> = {}) {}
   private child: ChildProcess | undefined
   /** All that it printed. */
   logs = ''
@@ -40,6 +41,8 @@ export class Running {
         VERGER_DEMO: '1',
         LOG_LEVEL: 'info',
         VERGER_INSTANCE: 'test',
+        TRIES_OF_ADDRESS: '100000',
+        ...this.more,
       },
       stdio: ['ignore', 'pipe', 'pipe'],
     })
@@ -95,13 +98,8 @@ export class Running {
   async signUp(): Promise<{ readonly cookie: string; readonly email: string; readonly password: string }> {
     const email = `maker.${eventId()}@example.org`
     const password = 'a long password'
-    const made = await this.call('POST', '/api/auth/sign-up', {
-      email,
-      password,
-      name: 'Maker',
-      workshop: 'Shop',
-    })
-    return { cookie: cookieOf(made), email, password }
+    await this.call('POST', '/api/auth/sign-up', { email, password, name: 'Maker', workshop: 'Shop' })
+    return { cookie: cookieOf(await this.call('POST', '/api/auth/sign-in', { email, password })), email, password }
   }
 }
 

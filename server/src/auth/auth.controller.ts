@@ -1,12 +1,16 @@
 import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put, Req, Res } from '@nestjs/common'
 import {
+  accountRemovalSchema,
   inviteTakeSchema,
   passwordChangeSchema,
+  passwordResetSchema,
   signInSchema,
   signUpSchema,
+  type AccountRemoval,
   type InviteTake,
   type Me,
   type PasswordChange,
+  type PasswordReset,
   type SessionRow,
   type SignIn,
   type SignUp,
@@ -14,10 +18,13 @@ import {
 import type { Request, Response } from 'express'
 import { Who, type Caller } from '../http/caller.js'
 import { Id, zod } from '../http/problem.js'
-import { AuthService } from './auth.service.js'
+import { AuthService, type From } from './auth.service.js'
 import { Sessions } from './sessions.js'
 
-const agentOf = (request: Request): string => request.headers['user-agent'] ?? ''
+const fromOf = (request: Request): From => ({
+  address: request.ip ?? '',
+  agent: request.headers['user-agent'] ?? '',
+})
 
 @Controller('api/auth')
 export class AuthController {
@@ -33,17 +40,13 @@ export class AuthController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ) {
-    this.set(response, await this.auth.signIn(body, request.ip ?? '', agentOf(request)))
+    this.set(response, await this.auth.signIn(body, fromOf(request)))
   }
 
   @Post('sign-up')
   @HttpCode(204)
-  async signUp(
-    @Body(zod(signUpSchema)) body: SignUp,
-    @Req() request: Request,
-    @Res({ passthrough: true }) response: Response,
-  ) {
-    this.set(response, await this.auth.signUp(body, agentOf(request)))
+  signUp(@Body(zod(signUpSchema)) body: SignUp, @Req() request: Request): Promise<void> {
+    return this.auth.signUp(body, fromOf(request))
   }
 
   @Post('join')
@@ -53,13 +56,23 @@ export class AuthController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ) {
-    this.set(response, await this.auth.join(body, agentOf(request)))
+    this.set(response, await this.auth.join(body, fromOf(request)))
+  }
+
+  @Post('reset')
+  @HttpCode(204)
+  async reset(
+    @Body(zod(passwordResetSchema)) body: PasswordReset,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ) {
+    this.set(response, await this.auth.reset(body, fromOf(request)))
   }
 
   @Post('demo')
   @HttpCode(204)
   async demo(@Req() request: Request, @Res({ passthrough: true }) response: Response) {
-    this.set(response, await this.auth.demo(agentOf(request)))
+    this.set(response, await this.auth.demo(fromOf(request)))
   }
 
   @Post('sign-out')
@@ -78,6 +91,19 @@ export class AuthController {
   @HttpCode(204)
   password(@Who() who: Caller, @Body(zod(passwordChangeSchema)) body: PasswordChange): Promise<void> {
     return this.auth.changePassword(who, body)
+  }
+
+  @Post('remove')
+  @HttpCode(204)
+  async remove(
+    @Who() who: Caller,
+    @Body(zod(accountRemovalSchema)) body: AccountRemoval,
+    @Res({ passthrough: true }) response: Response,
+  ) {
+    await this.auth.refuseInDemo(who.workshop)
+    await this.auth.confirm(who, body.password, 'password')
+    await this.auth.removeMaker(who.workshop, who.maker)
+    response.setHeader('Set-Cookie', this.sessions.cookie('', 0))
   }
 
   @Get('sessions')

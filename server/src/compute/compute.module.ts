@@ -2,47 +2,57 @@ import { Global, Injectable, Module, type OnModuleDestroy } from '@nestjs/common
 import type { Glance } from '@verger/contract'
 import type { PlanRequest } from '@verger/core'
 import { Piscina } from 'piscina'
-import { ProblemError } from '../http/problem.js'
+import { CheckElsewhere } from '../http/checkElsewhere.js'
 import type { ComputeResult } from './plan.worker.js'
+import { PlanQueue } from './planQueue.js'
 
-const LIMIT_MS = 20_000
+const here = (file: string) => new URL(file, import.meta.url).href
 
-/** Plans in worker threads, so that the server goes on answering: twenty seconds at most (a puffy stone takes four, a busy machine thrice that), and a short queue. */
+/** Plans in worker threads, so that the server goes on answering; looks of saved plans and long checks in one of their own. */
 @Injectable()
 export class Compute implements OnModuleDestroy {
-  private readonly pool = new Piscina({
-    filename: new URL('./plan.worker.js', import.meta.url).href,
+  private readonly plans = new Piscina({
+    filename: here('./plan.worker.js'),
     minThreads: 0,
-    maxThreads: 2,
-    maxQueue: 16,
+    maxThreads: PlanQueue.AT_ONCE,
     idleTimeout: 30_000,
   })
+  private readonly aside = new Piscina({
+    filename: here('./plan.worker.js'),
+    minThreads: 0,
+    maxThreads: 1,
+    maxQueue: 200,
+    idleTimeout: 30_000,
+  })
+  private readonly queue = new PlanQueue()
 
+  constructor() {
+    CheckElsewhere.by = (check, bytes) => this.aside.run({ check, bytes }, { name: 'check' })
+  }
+
+  /** @throws ProblemError 503 where too many wait, 422 where the plan itself takes too long */
   plan(request: PlanRequest): Promise<ComputeResult> {
-    return this.run('default', request)
+    return this.queue.run((signal) => this.plans.run(request, { signal }) as Promise<ComputeResult>)
   }
 
-  glance(request: PlanRequest): Promise<Glance> {
-    return this.run('glance', request)
-  }
-
-  private async run<T>(name: string, request: PlanRequest): Promise<T> {
+  /** How a plan looks, off the queue of plans that are saved. */
+  async glance(request: PlanRequest): Promise<Glance> {
     try {
-      return (await this.pool.run(request, { name, signal: AbortSignal.timeout(LIMIT_MS) })) as T
+      return (await this.aside.run(request, { name: 'glance', signal: AbortSignal.timeout(15_000) })) as Glance
     } catch (error) {
-      const told = error instanceof Error ? `${error.name} ${error.message}` : ''
-      if (/queue|abort|timeout/i.test(told))
-        throw new ProblemError(
-          503,
-          'Too many plans are being computed',
-          'Try again in a few seconds; your choices are kept.',
-        )
+      if (error instanceof Error && error.name === 'AbortError') return { seen: null }
       throw error
     }
   }
 
+  /** Refuses what waits, lets what runs come to an end for a while, and hands it back then. */
+  async stop(patience: number): Promise<void> {
+    await this.queue.stop(patience)
+    await Promise.all([this.plans.destroy(), this.aside.destroy()])
+  }
+
   async onModuleDestroy(): Promise<void> {
-    await this.pool.destroy()
+    await this.stop(0)
   }
 }
 

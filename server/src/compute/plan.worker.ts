@@ -9,10 +9,13 @@ import {
   planSure,
   type Options,
   type PlanRequest,
+  type Step,
 } from '@verger/core'
+import { checkLong, type LongCheck, type LongChecked } from '../http/checkElsewhere.js'
 
 export type ComputeResult =
-  { readonly ok: true; readonly saved: SavedPlan } | { readonly ok: false; readonly problems: string[] }
+  | { readonly ok: true; readonly saved: SavedPlan; readonly glance: Glance }
+  | { readonly ok: false; readonly problems: string[] }
 
 /** Runs in a worker thread: the plan again from the choices, as it is saved. */
 export default function compute(request: PlanRequest): ComputeResult {
@@ -26,6 +29,7 @@ export default function compute(request: PlanRequest): ComputeResult {
   const line = holdLine(hold, grams, sure)
   return {
     ok: true,
+    glance: { seen: { design: made.design, steps: made.steps.map(stepSeen) } },
     saved: {
       format: 1,
       family: made.family,
@@ -58,9 +62,14 @@ export default function compute(request: PlanRequest): ComputeResult {
 export function glance(request: PlanRequest): Glance {
   const seen = glanceAt(request)
   if (!seen) return { seen: null }
-  const steps = seen.steps.map((s) => ({ id: s.id, title: s.title, turns: s.count?.target ?? null }))
-  return { seen: { design: seen.design, steps } }
+  return { seen: { design: seen.design, steps: seen.steps.map(stepSeen) } }
 }
+
+const stepSeen = (s: Step) => ({ id: s.id, title: s.title, turns: s.count?.target ?? null })
+
+/** Runs in a worker thread: a long body against its schema. */
+export const check = ({ check: which, bytes }: { check: LongCheck; bytes: Uint8Array }): LongChecked =>
+  checkLong(which, bytes)
 
 const mutable = (options: Options): SavedPlan['options'] =>
   Object.fromEntries(Object.entries(options).map(([k, v]) => [k, typeof v === 'object' ? [...v] : v]))

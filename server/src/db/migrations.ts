@@ -108,4 +108,30 @@ export const migrations: Record<string, Migration> = {
         await sql.raw(statement).execute(db)
     },
   },
+  '0006_order_versions_resets': {
+    async up(db: Kysely<unknown>) {
+      for (const statement of [
+        // the order in which events came to the server: no device's clock has a say in which correction is newer
+        `alter table bench_events add column seq bigint generated always as identity`,
+        `drop index bench_events_piece`,
+        `create unique index bench_events_order on bench_events (workshop_id, piece_id, seq)`,
+        `alter table workshops add column version integer not null default 1`,
+        `alter table invites add column id text not null default md5(random()::text || clock_timestamp()::text)`,
+        `create unique index invites_id on invites (workshop_id, id)`,
+        `create table resets (
+          token_hash text primary key, workshop_id text not null, maker_id text not null, expires_at timestamptz not null,
+          created_at timestamptz not null default now(),
+          foreign key (workshop_id, maker_id) references makers(workshop_id, id) on delete cascade)`,
+        `create unique index resets_maker on resets (workshop_id, maker_id)`,
+        // how a saved plan looks, worked out once
+        `alter table pieces add column glance jsonb`,
+        `create index pieces_latest on pieces (workshop_id, updated_at desc, id)`,
+        `create index pieces_stone on pieces (workshop_id, stone_id)`,
+        `create index sessions_maker on sessions (workshop_id, maker_id)`,
+        `create index sessions_end on sessions (expires_at)`,
+        `create index attempts_since on attempts (since)`,
+      ])
+        await sql.raw(statement).execute(db)
+    },
+  },
 }

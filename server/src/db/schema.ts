@@ -2,6 +2,7 @@ import type {
   BenchEvent,
   Costs,
   DrawerItem,
+  Glance,
   InstrumentKind,
   ReadingUnit,
   Role,
@@ -19,7 +20,14 @@ type Json<T> = ColumnType<T, string, string>
 type Made = Generated<Date>
 
 export interface Tables {
-  workshops: { id: string; name: string; demo: boolean; settings: Json<Settings>; created_at: Made }
+  workshops: {
+    id: string
+    name: string
+    demo: boolean
+    settings: Json<Settings>
+    version: Generated<number>
+    created_at: Made
+  }
   makers: {
     workshop_id: string
     id: string
@@ -41,11 +49,20 @@ export interface Tables {
   }
   invites: {
     token_hash: string
+    id: Generated<string>
     workshop_id: string
     role: Role
     made_by: string
     expires_at: Date
     used_at: Date | null
+    created_at: Made
+  }
+  /** One-time links with which a maker sets a new password. */
+  resets: {
+    token_hash: string
+    workshop_id: string
+    maker_id: string
+    expires_at: Date
     created_at: Made
   }
   stones: {
@@ -96,6 +113,7 @@ export interface Tables {
     plan: ColumnType<SavedPlan | null, string | null, string | null>
     variants: ColumnType<Variant[], string | undefined, string>
     costs: ColumnType<Costs | null, string | null | undefined, string | null>
+    glance: ColumnType<Glance | null, string | null | undefined, string | null>
     removed_at: Date | null
     created_at: Made
     updated_at: Made
@@ -109,6 +127,7 @@ export interface Tables {
     value: ColumnType<number | string | null, string | null, string | null>
     at: ColumnType<Date, string, string>
     received_at: Made
+    seq: GeneratedAlways<string>
   }
   ledger: { workshop_id: string; piece_id: string; figures: Json<Record<string, unknown>>; finished_at: Made }
   attempts: { key: string; count: number; since: Date }

@@ -8,7 +8,7 @@ import {
   withKeptPrices,
 } from '@verger/core'
 import { randomBytes } from 'node:crypto'
-import { AuthService } from '../auth/auth.service.js'
+import { Passwords } from '../auth/passwords.js'
 import compute from '../compute/plan.worker.js'
 import type { Db } from '../db/database.js'
 import { layOutStandIns } from '../instruments/instruments.repository.js'
@@ -27,7 +27,7 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
   tell('Loading the demo workshop …')
   const workshop = 'demo-fruit-store'
   const settings = DEFAULT_SETTINGS
-  const password_hash = await AuthService.hashPassword(randomBytes(24).toString('hex'))
+  const password_hash = await new Passwords().hash(randomBytes(24).toString('hex'))
   const rows = DEMO_STONES.map((d) => {
     if (!d.piece) return { d, saved: undefined }
     const { alloy, worn, choices } = d.piece
@@ -47,7 +47,7 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
       settings: { ...settings, prices },
     })
     if (!result.ok) throw new Error(`the demo stone ${d.id} has a plan with errors`)
-    return { d, saved: result.saved }
+    return { d, saved: result }
   })
   await db.transaction().execute(async (tx) => {
     await tx
@@ -92,12 +92,13 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
           note: '',
           station: d.piece.station,
           stone_id: d.id,
-          plan: JSON.stringify(saved),
+          plan: JSON.stringify(saved.saved),
+          glance: JSON.stringify(saved.glance),
           costs: d.costs ? JSON.stringify(d.costs) : null,
           updated_at: new Date(now.getTime() - (d.piece.station === 'wrap' ? 0 : 3_600_000 * (i + 1))),
         })
         .execute()
-      const events = demoEvents(d, saved, now)
+      const events = demoEvents(d, saved.saved, now)
       for (let k = 0; k < events.length; k += 100)
         await tx
           .insertInto('bench_events')
@@ -111,18 +112,18 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
           )
           .execute()
     }
+    await tx
+      .insertInto('drawer')
+      .values(
+        DEMO_DRAWER.map((item, i) => ({
+          workshop_id: workshop,
+          id: `demo-drawer-${i + 1}`,
+          item: JSON.stringify(item),
+          created_at: new Date(now.getTime() + i),
+        })),
+      )
+      .execute()
   })
-  await db
-    .insertInto('drawer')
-    .values(
-      DEMO_DRAWER.map((item, i) => ({
-        workshop_id: workshop,
-        id: `demo-drawer-${i + 1}`,
-        item: JSON.stringify(item),
-        created_at: new Date(now.getTime() + i),
-      })),
-    )
-    .execute()
   await layOutStandIns(db, workshop)
   return true
 }

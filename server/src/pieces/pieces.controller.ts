@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put } from '@nestjs/common'
+import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put, Query } from '@nestjs/common'
 import {
   costsWriteSchema,
   eventsWriteSchema,
@@ -6,21 +6,25 @@ import {
   pieceEditSchema,
   planSaveSchema,
   variantWriteSchema,
-  type BenchEvent,
+  type Events,
   type CostsWrite,
   type EventsWrite,
   type Glance,
   type PieceCreate,
   type PieceEdit,
+  type PiecePage,
   type PieceRow,
   type PlanSave,
   type PlanSaved,
   type VariantWrite,
 } from '@verger/contract'
 import { Who, type Caller } from '../http/caller.js'
-import { Id, zod } from '../http/problem.js'
-import { PiecesRepository } from './pieces.repository.js'
+import { Id, ProblemError, zod } from '../http/problem.js'
+import { PiecesRepository, readCursor } from './pieces.repository.js'
 import { PiecesService } from './pieces.service.js'
+
+/** Events in one answer; who has more to fetch asks again. */
+const EVENTS_AT_ONCE = 2000
 
 @Controller('api/pieces')
 export class PiecesController {
@@ -30,8 +34,8 @@ export class PiecesController {
   ) {}
 
   @Get()
-  list(@Who() who: Caller): Promise<PieceRow[]> {
-    return this.pieces.list(who.workshop)
+  page(@Who() who: Caller, @Query('from') from?: string): Promise<PiecePage> {
+    return this.pieces.page(who.workshop, readCursor(from))
   }
 
   @Get(':id')
@@ -106,8 +110,20 @@ export class PiecesController {
   }
 
   @Get(':id/events')
-  async events(@Who() who: Caller, @Param('id', Id) id: string): Promise<{ events: BenchEvent[] }> {
-    return { events: await this.pieces.events(who.workshop, id) }
+  async events(
+    @Who() who: Caller,
+    @Param('id', Id) id: string,
+    @Query('after') after: string = '0',
+  ): Promise<Events> {
+    if (!/^\d{1,15}$/.test(after))
+      throw new ProblemError(
+        400,
+        'Some of this cannot be used',
+        'Name the number of the last event you have.',
+        [{ path: 'after', message: 'must be a whole number' }],
+      )
+    await this.pieces.there(who.workshop, id)
+    return this.pieces.events(who.workshop, id, Number(after), EVENTS_AT_ONCE)
   }
 
   @Post(':id/events')
@@ -115,9 +131,9 @@ export class PiecesController {
     @Who() who: Caller,
     @Param('id', Id) id: string,
     @Body(zod(eventsWriteSchema)) body: EventsWrite,
-  ): Promise<{ events: BenchEvent[] }> {
+  ): Promise<Events> {
     await this.pieces.append(who.workshop, id, body.events)
-    return { events: await this.pieces.events(who.workshop, id) }
+    return this.pieces.events(who.workshop, id, body.after, EVENTS_AT_ONCE)
   }
 
   @Post(':id/finish')

@@ -6,16 +6,42 @@ import {
   variantSchema,
   type BenchEvent,
   type Costs,
+  type Events,
+  type Glance,
   type PieceCreate,
   type PieceEdit,
+  type PiecePage,
   type PieceRow,
   type SavedPlan,
   type Variant,
 } from '@verger/contract'
+import type { Stone } from '@verger/core'
 import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
 import { DB, type Db } from '../db/database.js'
-import { notFound, stale } from '../http/problem.js'
+import { notFound, ProblemError, stale } from '../http/problem.js'
+
+/** Pieces on a page of their list: some 350 bytes each. */
+const PAGE = 400
+
+/** Where a page of pieces begins: behind the one that was changed then, with that id. */
+export interface Cursor {
+  readonly at: string
+  readonly id: string
+}
+
+/** The address of a page's beginning as it was given out. @throws ProblemError 400 for any other text */
+export function readCursor(text: string | undefined): Cursor | undefined {
+  if (text === undefined) return undefined
+  const read = /^(\d{4}-\d\d-\d\d \d\d:\d\d:\d\d(?:\.\d{1,6})?[+-]\d\d(?::\d\d)?) ([A-Za-z0-9_-]{1,60})$/.exec(
+    Buffer.from(text.slice(0, 200), 'base64url').toString('utf8'),
+  )
+  if (!read)
+    throw new ProblemError(400, 'No page begins there', 'Begin with the first page.', [
+      { path: 'from', message: 'must be what the page before gave' },
+    ])
+  return { at: read[1]!, id: read[2]! }
+}
 
 @Injectable()
 export class PiecesRepository {
@@ -47,8 +73,51 @@ export class PiecesRepository {
       .orderBy('pieces.updated_at', 'desc')
   }
 
-  async list(workshop: string): Promise<PieceRow[]> {
-    return (await this.query(workshop).execute()).map(toRow)
+  /** A page of pieces as a list shows them, the latest first; `from` is what the page before gave as its next. */
+  async page(workshop: string, from: Cursor | undefined): Promise<PiecePage> {
+    const at = sql<string>`pieces.updated_at::text`
+    let query = this.db
+      .selectFrom('pieces')
+      .innerJoin('stones', (join) =>
+        join
+          .onRef('stones.workshop_id', '=', 'pieces.workshop_id')
+          .onRef('stones.id', '=', 'pieces.stone_id'),
+      )
+      .select([
+        'pieces.id',
+        'pieces.version',
+        'pieces.name',
+        'pieces.station',
+        'pieces.stone_id as stoneId',
+        'pieces.updated_at',
+        at.as('at'),
+        sql<boolean>`pieces.plan is not null`.as('planned'),
+        sql<Stone['kind']>`stones.stone->>'kind'`.as('kind'),
+        sql<Stone['outline']>`stones.stone->>'outline'`.as('outline'),
+        sql<Stone['form'] | null>`stones.stone->>'form'`.as('form'),
+        sql<string>`stones.stone->>'mineral'`.as('mineral'),
+      ])
+      .where('pieces.workshop_id', '=', workshop)
+      .where('pieces.removed_at', 'is', null)
+      .orderBy('pieces.updated_at', 'desc')
+      .orderBy('pieces.id', 'desc')
+      .limit(PAGE + 1)
+    if (from)
+      query = query.where(
+        sql<boolean>`(pieces.updated_at, pieces.id) < (${from.at}::timestamptz, ${from.id})`,
+      )
+    const rows = await query.execute()
+    const last = rows.length > PAGE ? rows[PAGE - 1] : undefined
+    return {
+      pieces: rows
+        .slice(0, PAGE)
+        .map(({ updated_at, at: _, kind, outline, form, mineral, ...row }) => ({
+          ...row,
+          stone: { kind, outline, mineral, ...(form ? { form } : {}) },
+          updatedAt: updated_at.toISOString(),
+        })),
+      next: last ? Buffer.from(`${last.at} ${last.id}`).toString('base64url') : null,
+    }
   }
 
   async one(workshop: string, id: string): Promise<PieceRow> {
@@ -82,15 +151,21 @@ export class PiecesRepository {
     workshop: string,
     id: string,
     edit: PieceEdit,
-    more: { readonly plan?: SavedPlan; readonly variants?: readonly Variant[]; readonly costs?: Costs } = {},
+    more: {
+      readonly plan?: SavedPlan
+      readonly glance?: Glance
+      readonly variants?: readonly Variant[]
+      readonly costs?: Costs
+    } = {},
   ): Promise<PieceRow> {
     const { version, ...fields } = edit
-    const { plan, variants, costs } = more
+    const { plan, glance, variants, costs } = more
     const done = await this.db
       .updateTable('pieces')
       .set((eb) => ({
         ...fields,
         ...(plan ? { plan: JSON.stringify(plan) } : {}),
+        ...(glance ? { glance: JSON.stringify(glance) } : {}),
         ...(variants ? { variants: JSON.stringify(variants) } : {}),
         ...(costs ? { costs: JSON.stringify(costs) } : {}),
         version: eb('version', '+', 1),
@@ -128,41 +203,93 @@ export class PiecesRepository {
       .execute()
   }
 
-  async events(workshop: string, piece: string): Promise<BenchEvent[]> {
-    await this.one(workshop, piece)
-    const rows = await this.db
-      .selectFrom('bench_events')
-      .select(['id', 'kind', 'subject', 'value', 'at'])
+  /** @throws ProblemError 404 where there is no such piece */
+  async there(workshop: string, id: string): Promise<void> {
+    const row = await this.db
+      .selectFrom('pieces')
+      .select('id')
       .where('workshop_id', '=', workshop)
-      .where('piece_id', '=', piece)
-      .orderBy('at')
-      .orderBy('id')
-      .execute()
-    return rows.map(({ value, at, ...e }) => ({
-      ...e,
-      at: at.toISOString(),
-      ...(value === null ? {} : { value }),
-    }))
+      .where('id', '=', id)
+      .where('removed_at', 'is', null)
+      .executeTakeFirst()
+    if (!row) throw notFound('piece')
   }
 
-  /** Adds events that are not there yet: an id sent twice counts once. */
-  async append(workshop: string, piece: string, events: readonly BenchEvent[]): Promise<void> {
-    await this.one(workshop, piece)
+  /** How the saved plan looks, as it was kept; undefined where it was not worked out yet. */
+  async glance(workshop: string, id: string): Promise<Glance | undefined> {
+    const row = await this.db
+      .selectFrom('pieces')
+      .select('glance')
+      .where('workshop_id', '=', workshop)
+      .where('id', '=', id)
+      .where('removed_at', 'is', null)
+      .executeTakeFirst()
+    if (!row) throw notFound('piece')
+    return row.glance ?? undefined
+  }
+
+  /** Keeps how a plan looks with the version that it was worked out from. */
+  async keepGlance(workshop: string, { id, version }: PieceRow, glance: Glance): Promise<void> {
     await this.db
-      .insertInto('bench_events')
-      .values(
-        events.map(({ value, ...e }) => ({
-          ...e,
-          workshop_id: workshop,
-          piece_id: piece,
-          value: value === undefined ? null : JSON.stringify(value),
-        })),
-      )
-      .onConflict((c) => c.columns(['workshop_id', 'id']).doNothing())
+      .updateTable('pieces')
+      .set({ glance: JSON.stringify(glance) })
+      .where('workshop_id', '=', workshop)
+      .where('id', '=', id)
+      .where('version', '=', version)
       .execute()
-    await sql`update pieces set updated_at = now() where workshop_id = ${workshop} and id = ${piece}`.execute(
-      this.db,
-    )
+  }
+
+  /** Events after the numbered one, in the order in which they came here; a page of them unless all are asked for. */
+  async events(workshop: string, piece: string, after: number, most?: number): Promise<Events> {
+    let query = this.db
+      .selectFrom('bench_events')
+      .select(['id', 'kind', 'subject', 'value', 'at', 'seq'])
+      .where('workshop_id', '=', workshop)
+      .where('piece_id', '=', piece)
+      .where('seq', '>', String(after))
+      .orderBy('seq')
+    if (most !== undefined) query = query.limit(most + 1)
+    const rows = await query.execute()
+    const found = most === undefined ? rows : rows.slice(0, most)
+    return {
+      events: found.map(({ value, at, seq: _, ...e }) => ({
+        ...e,
+        at: at.toISOString(),
+        ...(value === null ? {} : { value }),
+      })),
+      last: Number(found.at(-1)?.seq ?? after),
+      more: rows.length > found.length,
+    }
+  }
+
+  /**
+   * Adds events that are not there yet: an id sent twice counts once. The piece's row is taken first, so that events of one piece get their
+   * numbers one sender after the other: who asks for what came after a number misses none that was still on its way.
+   */
+  async append(workshop: string, piece: string, events: readonly BenchEvent[]): Promise<void> {
+    await this.db.transaction().execute(async (tx) => {
+      const row = await tx
+        .updateTable('pieces')
+        .set({ updated_at: new Date() })
+        .where('workshop_id', '=', workshop)
+        .where('id', '=', piece)
+        .where('removed_at', 'is', null)
+        .returning('id')
+        .executeTakeFirst()
+      if (!row) throw notFound('piece')
+      await tx
+        .insertInto('bench_events')
+        .values(
+          events.map(({ value, ...e }) => ({
+            ...e,
+            workshop_id: workshop,
+            piece_id: piece,
+            value: value === undefined ? null : JSON.stringify(value),
+          })),
+        )
+        .onConflict((c) => c.columns(['workshop_id', 'id']).doNothing())
+        .execute()
+    })
   }
 
   async finish(workshop: string, piece: string, figures: Record<string, unknown>): Promise<void> {

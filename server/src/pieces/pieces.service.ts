@@ -10,17 +10,27 @@ import {
   type SavedPlan,
   type VariantWrite,
 } from '@verger/contract'
-import { withKeptPrices } from '@verger/core'
+import { family, withKeptPrices } from '@verger/core'
 import { randomUUID } from 'node:crypto'
 import { Compute } from '../compute/compute.module.js'
 import { DrawerRepository } from '../drawer/drawer.module.js'
-import { notFound, ProblemError } from '../http/problem.js'
-import { WorkshopRepository } from '../workshop/workshop.module.js'
+import { notFound, ProblemError, stale } from '../http/problem.js'
+import { WorkshopRepository } from '../workshop/workshop.repository.js'
 import { PiecesRepository } from './pieces.repository.js'
 
 /** Difference between a shown and a recomputed length that is not worth telling, mm. */
 const SAME = 0.01
 const MOST_VARIANTS = 12
+
+interface Planned {
+  readonly plan: SavedPlan
+  readonly glance: Glance
+}
+
+/** Before anything is computed: an edit of a version that is not the latest. */
+function refuseStale(piece: PieceRow, { version }: { readonly version: number }): void {
+  if (version !== piece.version) throw stale('piece')
+}
 
 @Injectable()
 export class PiecesService {
@@ -34,8 +44,17 @@ export class PiecesService {
   /** Computes the plan again from its choices and saves what was computed; lengths that differ from those shown are told. */
   async savePlan(workshop: string, id: string, save: PlanSave): Promise<PlanSaved> {
     const piece = await this.pieces.one(workshop, id)
-    const plan = await this.planned(workshop, piece, save.choices)
-    const row = await this.pieces.edit(workshop, id, { version: save.version }, { plan })
+    refuseStale(piece, save)
+    if (save.familyVersion !== family(save.choices.family).version)
+      throw new ProblemError(
+        409,
+        'This setting is worked out in a newer way now',
+        'Reload the page; your choices are kept.',
+        undefined,
+        'verger:contract',
+      )
+    const { plan, glance } = await this.planned(workshop, piece, save.choices)
+    const row = await this.pieces.edit(workshop, id, { version: save.version }, { plan, glance })
     const differences = Object.entries(plan.lengths)
       .map(([wire, computed]) => ({ wire, computed, shown: save.lengths[wire] ?? 0 }))
       .filter((d) => Math.abs(d.shown - d.computed) > SAME)
@@ -44,17 +63,23 @@ export class PiecesService {
 
   /** How the saved plan looks, and its steps. */
   async glance(workshop: string, id: string): Promise<Glance> {
-    const { plan } = await this.pieces.one(workshop, id)
-    return plan ? this.compute.glance(plan) : { seen: null }
+    const kept = await this.pieces.glance(workshop, id)
+    if (kept) return kept
+    const piece = await this.pieces.one(workshop, id)
+    if (!piece.plan) return { seen: null }
+    const glance = await this.compute.glance(piece.plan)
+    await this.pieces.keepGlance(workshop, piece, glance)
+    return glance
   }
 
   /** Keeps choices beside the plan, under a name; the same name again replaces it. */
   async keepVariant(workshop: string, id: string, write: VariantWrite): Promise<PieceRow> {
     const piece = await this.pieces.one(workshop, id)
+    refuseStale(piece, write)
     const others = piece.variants.filter((v) => v.name !== write.name)
     if (others.length >= MOST_VARIANTS)
       throw new ProblemError(409, 'A piece keeps twelve variants at most', 'Remove one first.')
-    const plan = await this.planned(workshop, piece, write.choices)
+    const { plan } = await this.planned(workshop, piece, write.choices)
     const variants = [...others, { id: randomUUID(), name: write.name, plan }]
     return this.pieces.edit(workshop, id, { version: write.version }, { variants })
   }
@@ -66,7 +91,7 @@ export class PiecesService {
     return this.pieces.edit(workshop, id, { version: piece.version }, { variants })
   }
 
-  private async planned(workshop: string, piece: PieceRow, choices: Choices): Promise<SavedPlan> {
+  private async planned(workshop: string, piece: PieceRow, choices: Choices): Promise<Planned> {
     const checked = checkChoices(piece.stone, choices)
     if (!checked.success)
       throw new ProblemError(
@@ -96,14 +121,14 @@ export class PiecesService {
         'Mend what the plan names first.',
         result.problems.map((code) => ({ path: 'choices.options', message: code })),
       )
-    return result.saved
+    return { plan: result.saved, glance: result.glance }
   }
 
   /** Writes the piece's figures into the ledger as they stand. */
   async finish(workshop: string, id: string): Promise<void> {
     const piece = await this.pieces.one(workshop, id)
     if (!piece.plan) throw new ProblemError(409, 'This piece has no plan yet', 'Plan it first.')
-    const bench = tally(await this.pieces.events(workshop, id))
+    const bench = tally((await this.pieces.events(workshop, id, 0)).events)
     const { rate } = await this.workshops.settings(workshop)
     const minutes = Object.values(bench.time).reduce((a, b) => a + b, 0) / 60_000
     await this.pieces.finish(workshop, id, {

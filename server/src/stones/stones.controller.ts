@@ -15,7 +15,6 @@ import {
 import {
   stoneAwaySchema,
   stoneEditSchema,
-  stonesImportSchema,
   stoneWriteSchema,
   type StoneAway,
   type StoneEdit,
@@ -25,6 +24,7 @@ import {
 } from '@verger/contract'
 import { Who, type Caller } from '../http/caller.js'
 import { Id, zod } from '../http/problem.js'
+import { zodElsewhere } from '../http/checkElsewhere.js'
 import { reencode } from './photo.js'
 import { StonesRepository } from './stones.repository.js'
 
@@ -48,7 +48,7 @@ export class StonesController {
   }
 
   @Post('import')
-  addAll(@Who() who: Caller, @Body(zod(stonesImportSchema)) body: StonesImport): Promise<StoneRow[]> {
+  addAll(@Who() who: Caller, @Body(zodElsewhere('stones')) body: StonesImport): Promise<StoneRow[]> {
     return this.stones.addAll(who.workshop, body.stones, new Date())
   }
 

@@ -1,4 +1,4 @@
-import { lazy, Suspense } from 'react'
+import { lazy, Suspense, type ReactNode } from 'react'
 import { Navigate, Route, Routes, useLocation } from 'react-router'
 import { HomePage } from '../features/home/HomePage.js'
 import { SignInPage } from '../features/sign-in/SignInPage.js'
@@ -7,42 +7,52 @@ import { ApiError } from './api.js'
 import { useMe } from './session.js'
 import { WorkshopContext } from './workshop.js'
 import { Commands } from './Commands.js'
+import { BenchLine } from '../bench/BenchLine.js'
 import { Undone } from '../ui/Undone.js'
+import { lazyPage } from './lazyPage.js'
+import { NewVersion } from './NewVersion.js'
+import { PageBoundary } from './PageBoundary.js'
+import { sessionEnded, useWatched } from './reach.js'
 
-const JoinPage = lazy(() => import('../features/sign-in/JoinPage.js'))
-const WorkshopPage = lazy(() => import('../features/workshop/WorkshopPage.js'))
-const FinishedPage = lazy(() => import('../features/ledger/FinishedPage.js'))
-const SizesPage = lazy(() => import('../features/sizes/SizesPage.js'))
-const DrawerPage = lazy(() => import('../features/drawer/DrawerPage.js'))
-const WeavePage = lazy(() => import('../features/weave/WeavePage.js'))
-const MethodPage = lazy(() => import('../features/hold/MethodPage.js'))
-const MeasurePage = lazy(() => import('../features/measure/MeasurePage.js'))
-const ChoosePage = lazy(() => import('../features/choose/ChoosePage.js'))
-const PlanPage = lazy(() => import('../features/plan/PlanPage.js'))
-const CutPage = lazy(() => import('../features/cut/CutPage.js'))
-const WrapPage = lazy(() => import('../features/wrap/WrapPage.js'))
-const ProofPage = lazy(() => import('../features/proof/ProofPage.js'))
-const LedgerPage = lazy(() => import('../features/ledger/LedgerPage.js'))
+const JoinPage = lazyPage(() => import('../features/sign-in/JoinPage.js'))
+const ResetPage = lazyPage(() => import('../features/sign-in/ResetPage.js'))
+const SignInAgain = lazy(() => import('./SignInAgain.js'))
+const WorkshopPage = lazyPage(() => import('../features/workshop/WorkshopPage.js'))
+const FinishedPage = lazyPage(() => import('../features/ledger/FinishedPage.js'))
+const SizesPage = lazyPage(() => import('../features/sizes/SizesPage.js'))
+const DrawerPage = lazyPage(() => import('../features/drawer/DrawerPage.js'))
+const WeavePage = lazyPage(() => import('../features/weave/WeavePage.js'))
+const MethodPage = lazyPage(() => import('../features/hold/MethodPage.js'))
+const MeasurePage = lazyPage(() => import('../features/measure/MeasurePage.js'))
+const ChoosePage = lazyPage(() => import('../features/choose/ChoosePage.js'))
+const PlanPage = lazyPage(() => import('../features/plan/PlanPage.js'))
+const CutPage = lazyPage(() => import('../features/cut/CutPage.js'))
+const WrapPage = lazyPage(() => import('../features/wrap/WrapPage.js'))
+const ProofPage = lazyPage(() => import('../features/proof/ProofPage.js'))
+const LedgerPage = lazyPage(() => import('../features/ledger/LedgerPage.js'))
 
 /** Routes along the road of a piece. Without a session only sign-in is shown. */
 export function App() {
   const me = useMe()
   const { pathname } = useLocation()
-  if (pathname.startsWith('/join/'))
+  const ended = useWatched(sessionEnded)
+  if (pathname.startsWith('/join/') || pathname.startsWith('/reset/'))
     return (
-      <Suspense fallback={<Moment />}>
+      <Page>
         <Routes>
           <Route path="/join/:token" element={<JoinPage />} />
+          <Route path="/reset/:token" element={<ResetPage />} />
         </Routes>
-      </Suspense>
+      </Page>
     )
-  if (me.isPending) return <Moment />
-  if (me.isError) {
+  // who was signed in stays so while the server is away; a session that ended is begun again over the page
+  if (!me.data) {
+    if (me.isPending) return <Moment />
     if (me.error instanceof ApiError && me.error.problem.status === 401) return <SignInPage />
     return (
       <Frame>
         <p className="py-10 text-lg" role="alert">
-          {me.error.message}{' '}
+          {me.error?.message}{' '}
           <button type="button" className="btn ml-4" onClick={() => void me.refetch()}>
             Try again
           </button>
@@ -54,7 +64,14 @@ export function App() {
     <WorkshopContext value={me.data.workshop.settings}>
       <Commands />
       <Undone />
-      <Suspense fallback={<Moment />}>
+      <BenchLine me={me.data} />
+      <NewVersion />
+      {ended && (
+        <Suspense fallback={null}>
+          <SignInAgain me={me.data} />
+        </Suspense>
+      )}
+      <Page>
         <Routes>
           <Route index element={<HomePage me={me.data} />} />
           <Route path="/stones/new" element={<MeasurePage me={me.data} />} />
@@ -74,10 +91,16 @@ export function App() {
           <Route path="/ledger" element={<FinishedPage />} />
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>
-      </Suspense>
+      </Page>
     </WorkshopContext>
   )
 }
+
+const Page = ({ children }: { children: ReactNode }) => (
+  <PageBoundary>
+    <Suspense fallback={<Moment />}>{children}</Suspense>
+  </PageBoundary>
+)
 
 function Moment() {
   return (

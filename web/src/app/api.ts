@@ -1,35 +1,44 @@
 import {
   CONTRACT_VERSION,
+  type AccountRemoval,
   type BenchEvent,
   type CostsWrite,
   type DrawerEdit,
   type DrawerItem,
   type DrawerRow,
+  type Events,
   type Glance,
   type Health,
   type InstrumentRow,
   type InviteMade,
+  type InviteRow,
   type InviteTake,
   type InviteWrite,
   type MakerRow,
   type Me,
   type PasswordChange,
+  type PasswordReset,
   type PieceEdit,
+  type PiecePage,
   type PieceRow,
+  type PieceSummary,
   type PlanSave,
   type PlanSaved,
   type Press,
   type Problem,
   type Reading,
   type SessionRow,
-  type Settings,
+  type SettingsRow,
+  type SettingsWrite,
   type SignIn,
   type SignUp,
   type StoneEdit,
   type StoneRow,
   type StoneWrite,
   type VariantWrite,
+  type WorkshopRemoval,
 } from '@verger/contract'
+import { lost, reached, sessionEnded } from './reach.js'
 
 /** Where the picture of a stone is; the address changes with it. */
 export const photoAddress = (row: Pick<StoneRow, 'id' | 'photo'>, small = false): string =>
@@ -50,6 +59,9 @@ const isProblem = (json: unknown): json is Problem =>
   typeof (json as Problem).type === 'string' &&
   typeof (json as Problem).status === 'number'
 
+/** Where 401 says that a password was wrong, not that a session ended. */
+const SIGNING = new Set(['/auth/sign-in', '/auth/me'])
+
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
   let response: Response
   try {
@@ -64,6 +76,7 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
       ...(body === undefined ? {} : { body: body instanceof Blob ? body : JSON.stringify(body) }),
     })
   } catch {
+    lost()
     throw new ApiError({
       type: 'verger:offline',
       title: 'The workshop’s server does not answer',
@@ -71,9 +84,12 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
       detail: 'Nothing you typed is lost: try again when it does.',
     })
   }
+  if (response.status === 503) lost()
+  else reached()
   if (response.status === 204) return undefined as T
   const json: unknown = await response.json().catch(() => undefined)
   if (!response.ok) {
+    if (response.status === 401 && !SIGNING.has(path)) sessionEnded.set(true)
     throw new ApiError(
       isProblem(json)
         ? json
@@ -83,6 +99,18 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   return json as T
 }
 
+/** All pages of a list of pieces. */
+async function allPieces(): Promise<PieceSummary[]> {
+  const pieces: PieceSummary[] = []
+  let from = ''
+  for (;;) {
+    const page = await call<PiecePage>('GET', `/pieces${from}`)
+    pieces.push(...page.pieces)
+    if (page.next === null) return pieces
+    from = `?from=${page.next}`
+  }
+}
+
 export const api = {
   health: () => call<Health>('GET', '/health'),
   me: () => call<Me>('GET', '/auth/me'),
@@ -90,7 +118,8 @@ export const api = {
   signUp: (body: SignUp) => call<void>('POST', '/auth/sign-up', body),
   demo: () => call<void>('POST', '/auth/demo'),
   signOut: () => call<void>('POST', '/auth/sign-out'),
-  settings: (body: Settings) => call<Settings>('PUT', '/workshop/settings', body),
+  settings: () => call<SettingsRow>('GET', '/workshop/settings'),
+  setSettings: (body: SettingsWrite) => call<SettingsRow>('PUT', '/workshop/settings', body),
   stone: (id: string) => call<StoneRow>('GET', `/stones/${id}`),
   stones: () => call<StoneRow[]>('GET', '/stones'),
   addStone: (body: StoneWrite) => call<StoneRow>('POST', '/stones', body),
@@ -108,15 +137,15 @@ export const api = {
   readings: (id: string, after: number) =>
     call<Reading[]>('GET', `/instruments/${id}/readings?after=${after}`),
   press: (id: string, body: Press) => call<InstrumentRow>('POST', `/instruments/${id}/press`, body),
-  pieces: () => call<PieceRow[]>('GET', '/pieces'),
+  pieces: allPieces,
   piece: (id: string) => call<PieceRow>('GET', `/pieces/${id}`),
   glance: (id: string) => call<Glance>('GET', `/pieces/${id}/glance`),
   addPiece: (stoneId: string, name: string) => call<PieceRow>('POST', '/pieces', { stoneId, name }),
   editPiece: (id: string, body: PieceEdit) => call<PieceRow>('PUT', `/pieces/${id}`, body),
   savePlan: (id: string, body: PlanSave) => call<PlanSaved>('PUT', `/pieces/${id}/plan`, body),
-  events: (id: string) => call<{ events: BenchEvent[] }>('GET', `/pieces/${id}/events`),
-  sendEvents: (id: string, events: BenchEvent[]) =>
-    call<{ events: BenchEvent[] }>('POST', `/pieces/${id}/events`, { events }),
+  events: (id: string, after: number) => call<Events>('GET', `/pieces/${id}/events?after=${after}`),
+  sendEvents: (id: string, events: BenchEvent[], after: number) =>
+    call<Events>('POST', `/pieces/${id}/events`, { events, after }),
   restorePiece: (id: string) => call<PieceRow>('POST', `/pieces/${id}/restore`),
   removePiece: (id: string) => call<void>('DELETE', `/pieces/${id}`),
   restoreStone: (id: string) => call<StoneRow>('POST', `/stones/${id}/restore`),
@@ -130,6 +159,14 @@ export const api = {
   sessions: () => call<SessionRow[]>('GET', '/auth/sessions'),
   endSession: (id: string) => call<void>('DELETE', `/auth/sessions/${id}`),
   makers: () => call<MakerRow[]>('GET', '/workshop/makers'),
+  removeMaker: (id: string) => call<void>('DELETE', `/workshop/makers/${id}`),
+  offerReset: (id: string) => call<InviteMade>('POST', `/workshop/makers/${id}/reset`),
+  invites: () => call<InviteRow[]>('GET', '/workshop/invites'),
+  revokeInvite: (id: string) => call<void>('DELETE', `/workshop/invites/${id}`),
+  bringBack: (archive: Blob) => call<void>('POST', '/workshop/archive', archive),
+  removeWorkshop: (body: WorkshopRemoval) => call<void>('POST', '/workshop/remove', body),
+  removeAccount: (body: AccountRemoval) => call<void>('POST', '/auth/remove', body),
+  reset: (body: PasswordReset) => call<void>('POST', '/auth/reset', body),
   invite: (body: InviteWrite) => call<InviteMade>('POST', '/workshop/invites', body),
   finish: (id: string) => call<void>('POST', `/pieces/${id}/finish`),
 }

@@ -1,95 +1,109 @@
-import { tally, type BenchEvent, type BenchTally } from '@verger/contract'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { tally, type BenchEvent, type BenchTally, type Events } from '@verger/contract'
+import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
+import { useCallback, useMemo, useSyncExternalStore } from 'react'
 import { api } from '../app/api.js'
 import { newId } from '../app/newId.js'
-import { keep, sent, unsent } from './queue.js'
+import { Outbox } from './outbox.js'
 
 export interface Bench {
   readonly tally: BenchTally
   readonly events: readonly BenchEvent[]
   /** False until both what is stored here and what the server has are known, or the server is out of reach. */
   readonly ready: boolean
+  /** Events of this piece that the server has not confirmed. */
   readonly waiting: number
   add(kind: BenchEvent['kind'], subject: string, value?: number | string): Promise<void>
   /** Takes back the last not undone events of this kind and subject, one or several. */
   undo(kind: BenchEvent['kind'], subject: string, count?: number): Promise<void>
 }
 
-const RETRY_MS = 2500
+let outbox: Outbox | undefined
+/** The one outbox of a maker in a workshop; another maker gets another. */
+export function outboxOf(keeper: string): Outbox {
+  if (outbox?.keeper !== keeper) outbox = new Outbox(keeper)
+  return outbox
+}
 
-/** Events of a piece: the union of what the server has and what waits here to be sent. Survives reload, offline and a killed server. */
+export const eventsKey = (piece: string) => ['events', piece] as const
+
+/** What is known of a piece's events, with what came after it: in the server's order, each once. */
+export const withNew = (old: Events | undefined, came: Events): Events => {
+  const known = new Set(old?.events.map((e) => e.id))
+  return {
+    events: [...(old?.events ?? []), ...came.events.filter((e) => !known.has(e.id))],
+    last: Math.max(old?.last ?? 0, came.last),
+    more: came.more,
+  }
+}
+
+/** All events of a piece: those that are known stay, only what came after them is fetched. */
+export async function fetchEvents(client: QueryClient, piece: string): Promise<Events> {
+  let known = client.getQueryData<Events>(eventsKey(piece))
+  do known = withNew(known, await api.events(piece, known?.last ?? 0))
+  while (known.more)
+  return known
+}
+
+/** Events of a piece: the union of what the server has and what waits here to be sent. */
 export function useBench(keeper: string, piece: string): Bench {
   const client = useQueryClient()
-  const key = useMemo(() => ['events', piece], [piece])
-  const server = useQuery({ queryKey: key, queryFn: () => api.events(piece), retry: 1 })
-  const [local, setLocal] = useState<readonly BenchEvent[] | undefined>(undefined)
-  const sending = useRef(false)
-
-  const reload = useCallback(async () => setLocal(await unsent(keeper, piece)), [keeper, piece])
-  useEffect(() => void reload(), [reload])
-
-  const flush = useCallback(async () => {
-    if (sending.current) return
-    sending.current = true
-    try {
-      for (;;) {
-        const batch = (await unsent(keeper, piece)).slice(0, 200)
-        if (batch.length === 0) break
-        const answer = await api.sendEvents(piece, batch)
-        client.setQueryData(key, answer)
-        await sent(keeper, piece, batch)
-      }
-      await reload()
-    } catch {
-      // kept, and tried again by the timer
-    } finally {
-      sending.current = false
-    }
-  }, [client, keeper, key, piece, reload])
-
-  const count = local?.length ?? 0
-  useEffect(() => {
-    if (count === 0) return
-    void flush()
-    const timer = setInterval(() => void flush(), RETRY_MS)
-    return () => clearInterval(timer)
-  }, [count, flush])
-
-  const events = useMemo(() => [...(server.data?.events ?? []), ...(local ?? [])], [server.data, local])
+  const box = outboxOf(keeper)
+  const waiting = useSyncExternalStore(box.subscribe, box.snapshot)
+  const server = useQuery({
+    queryKey: eventsKey(piece),
+    queryFn: () => fetchEvents(client, piece),
+    retry: 1,
+  })
+  const local = useMemo(
+    () => waiting.unsent.filter((k) => k.piece === piece).map((k) => k.event),
+    [waiting.unsent, piece],
+  )
+  const events = useMemo(() => [...(server.data?.events ?? []), ...local], [server.data, local])
   const add = useCallback(
-    async (kind: BenchEvent['kind'], subject: string, value?: number | string) => {
-      const event: BenchEvent = {
-        id: newId(),
-        kind,
-        subject,
-        at: new Date().toISOString(),
-        ...(value === undefined ? {} : { value }),
-      }
-      await keep(keeper, piece, [event])
-      setLocal((old) => [...(old ?? []), event])
-    },
-    [keeper, piece],
+    (kind: BenchEvent['kind'], subject: string, value?: number | string) =>
+      box.add(piece, [eventOf(kind, subject, value)]),
+    [box, piece],
   )
   const undo = useCallback(
     async (kind: BenchEvent['kind'], subject: string, count = 1) => {
-      // an event just acknowledged stands both in what the server has and in what waits here
-      const once = [...new Map(events.map((e) => [e.id, e])).values()]
-      const undone = new Set(once.filter((e) => e.kind === 'undo').map((e) => String(e.value)))
-      const last = once
-        .filter((e) => e.kind === kind && e.subject === subject && !undone.has(e.id))
-        .sort((a, b) => a.at.localeCompare(b.at))
-        .slice(-count)
-      for (const e of last) await add('undo', subject, e.id)
+      // not what was drawn last, but what is known now: quick presses come between two drawings
+      const known = client.getQueryData<Events>(eventsKey(piece))?.events ?? []
+      const last = lastToUndo([...known, ...box.ofPiece(piece)], kind, subject, count)
+      if (last.length > 0)
+        await box.add(
+          piece,
+          last.map((e) => eventOf('undo', subject, e.id)),
+        )
     },
-    [add, events],
+    [box, client, piece],
   )
   return {
     tally: useMemo(() => tally(events), [events]),
     events,
-    ready: local !== undefined && !server.isPending,
-    waiting: count,
+    ready: waiting.read && !server.isPending,
+    waiting: local.length,
     add,
     undo,
   }
+}
+
+const eventOf = (kind: BenchEvent['kind'], subject: string, value?: number | string): BenchEvent => ({
+  id: newId(),
+  kind,
+  subject,
+  at: new Date().toISOString(),
+  ...(value === undefined ? {} : { value }),
+})
+
+/** The last events of a kind and subject that nobody has undone; the list is in the order in which they count. */
+export function lastToUndo(
+  events: readonly BenchEvent[],
+  kind: BenchEvent['kind'],
+  subject: string,
+  count: number,
+): BenchEvent[] {
+  // an event just confirmed stands both in what the server has and in what waits here
+  const once = [...new Map(events.map((e) => [e.id, e])).values()]
+  const undone = new Set(once.filter((e) => e.kind === 'undo').map((e) => String(e.value)))
+  return once.filter((e) => e.kind === kind && e.subject === subject && !undone.has(e.id)).slice(-count)
 }

@@ -9,6 +9,7 @@ import { api, ApiError } from '../app/api.js'
 import { sayLength, useSettings } from '../app/workshop.js'
 import { sizeName } from '../app/stoneWords.js'
 import { quickWorker, slowWorker } from '../compute/usePlan.js'
+import { fetchEvents } from '../bench/useBench.js'
 import { readLength } from './readLength.js'
 import { downloadPiece, pieceFileOf } from '../features/plan/pieceFile.js'
 
@@ -51,7 +52,7 @@ export default function NameAndFile({
   })
   const save = useMutation({
     mutationFn: async () => {
-      const { events } = await api.events(piece.id)
+      const { events } = await fetchEvents(client, piece.id)
       downloadPiece(pieceFileOf({ piece, plan, options, records: events }))
     },
     onSuccess: onClose,

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api } from '../../app/api.js'
-import { keeperOf, usePieces, useStones } from '../../app/session.js'
+import { keeperOf, leave, usePieces, useStones } from '../../app/session.js'
 import { Waiting } from '../../ui/Waiting.js'
 import { Frame } from '../../ui/Frame.js'
 import { Tray } from '../tray/Tray.js'
@@ -18,7 +18,6 @@ export function HomePage({ me }: { me: Me }) {
   const stones = useStones()
   const pieces = usePieces()
   const navigate = useNavigate()
-  const client = useQueryClient()
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (
@@ -35,8 +34,7 @@ export function HomePage({ me }: { me: Me }) {
   const bench = pieces.data?.find((p) => ['cut', 'wrap', 'proof'].includes(p.station)) ?? pieces.data?.[0]
   const signOut = async () => {
     await api.signOut()
-    client.clear()
-    window.location.assign('/')
+    await leave()
   }
   return (
     <Frame

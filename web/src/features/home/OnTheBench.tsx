@@ -1,22 +1,24 @@
-import type { BenchTally, Glance, PieceRow } from '@verger/contract'
+import type { BenchTally, Glance, PieceSummary } from '@verger/contract'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { api } from '../../app/api.js'
+import { usePiece } from '../../app/session.js'
 import { shapeName } from '../../app/stoneWords.js'
 import { useBench } from '../../bench/useBench.js'
 import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
 import { Road, STATIONS } from '../../ui/Road.js'
 
 /** The piece that was worked on last: how far it is, and what comes next. */
-export default function OnTheBench({ piece, keeper }: { piece: PieceRow; keeper: string }) {
+export default function OnTheBench({ piece, keeper }: { piece: PieceSummary; keeper: string }) {
   const { tally } = useBench(keeper, piece.id)
   const { data } = useQuery({
     queryKey: ['glance', piece.id, piece.version],
     queryFn: () => api.glance(piece.id),
-    enabled: piece.plan !== null,
+    enabled: piece.planned,
   })
+  const whole = usePiece(piece.id).data
   const plan = data?.seen
-  const stone = piece.plan?.stone
+  const stone = whole?.plan?.stone
   const b = plan && stone && boundsOf(plan.design, stone, 'front')
   const station = STATIONS.find((s) => s.id === piece.station)!
   return (
@@ -29,7 +31,7 @@ export default function OnTheBench({ piece, keeper }: { piece: PieceRow; keeper:
         <h1 className="text-[30px]">{piece.name || 'Unnamed piece'}</h1>
         <p className="mb-3 text-soft">
           {piece.stone.mineral} {shapeName(piece.stone)}
-          {piece.plan ? ` · ${piece.plan.hold.word} ${piece.plan.hold.say}` : ''}
+          {whole?.plan ? ` · ${whole.plan.hold.word} ${whole.plan.hold.say}` : ''}
         </p>
         <Road piece={piece.id} here={piece.station} reached={piece.station} />
         <div className="mt-2 flex flex-wrap items-center justify-between gap-3">
@@ -39,7 +41,7 @@ export default function OnTheBench({ piece, keeper }: { piece: PieceRow; keeper:
           </Link>
         </div>
       </div>
-      {piece.plan && !b && data === undefined && <div className="h-[230px]" />}
+      {piece.planned && !b && (data === undefined || !whole) && <div className="h-[230px]" />}
       {plan && stone && b && (
         <svg
           viewBox={`${b.x0 - 1} ${b.y0 - 1} ${b.x1 - b.x0 + 2} ${b.y1 - b.y0 + 2}`}
@@ -61,7 +63,7 @@ function NextStep({
   tally,
 }: {
   plan: Glance['seen'] | undefined
-  piece: PieceRow
+  piece: PieceSummary
   tally: BenchTally
 }) {
   const minutes = Math.round(Object.values(tally.time).reduce((a, b) => a + b, 0) / 60_000)

@@ -1,10 +1,11 @@
 import type { BenchEvent, PieceRow } from '@verger/contract'
 import { tally } from '@verger/contract'
-import { useQueries } from '@tanstack/react-query'
+import { useQueries, useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { api } from '../../app/api.js'
 import { usePieces } from '../../app/session.js'
 import { sayMoney, useSettings } from '../../app/workshop.js'
+import { eventsKey, fetchEvents } from '../../bench/useBench.js'
 import { Waiting } from '../../ui/Waiting.js'
 import { Frame } from '../../ui/Frame.js'
 import { figuresOf, ledgerCsv, type LedgerFigures } from './figures.js'
@@ -14,13 +15,18 @@ import { sayTime } from './TimeByStage.js'
 export default function FinishedPage() {
   const settings = useSettings()
   const pieces = usePieces()
-  const finished = (pieces.data ?? []).filter((p) => p.station === 'ledger' && p.plan)
-  const events = useQueries({
-    queries: finished.map((p) => ({ queryKey: ['events', p.id], queryFn: () => api.events(p.id) })),
+  const client = useQueryClient()
+  const finished = (pieces.data ?? []).filter((p) => p.station === 'ledger' && p.planned)
+  const whole = useQueries({
+    queries: finished.map((p) => ({ queryKey: ['piece', p.id], queryFn: () => api.piece(p.id) })),
   })
-  const rows = finished.flatMap((piece, i): { piece: PieceRow; f: LedgerFigures }[] => {
+  const events = useQueries({
+    queries: finished.map((p) => ({ queryKey: eventsKey(p.id), queryFn: () => fetchEvents(client, p.id) })),
+  })
+  const rows = finished.flatMap((_, i): { piece: PieceRow; f: LedgerFigures }[] => {
+    const piece = whole[i]?.data
     const list: readonly BenchEvent[] | undefined = events[i]?.data?.events
-    const f = list && figuresOf(piece, tally(list), settings)
+    const f = piece && list && figuresOf(piece, tally(list), settings)
     return f ? [{ piece, f }] : []
   })
   const money = (v: number | null) => (v === null ? '–' : sayMoney(v, settings.money))
@@ -46,7 +52,7 @@ export default function FinishedPage() {
           </button>
         )}
       </div>
-      {pieces.isPending || pieces.isError || events.some((e) => e.isPending) ? (
+      {pieces.isPending || pieces.isError || [...events, ...whole].some((e) => e.isPending) ? (
         <Waiting text="Fetching the ledger …" failed={pieces.error} onRetry={() => void pieces.refetch()} />
       ) : rows.length === 0 ? (
         <p className="sheet mt-4 p-10 text-center text-lg text-soft">

@@ -1,11 +1,22 @@
-import type { SignIn } from '@verger/contract'
+import type { SignUp } from '@verger/contract'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useState } from 'react'
-import { api } from '../../app/api.js'
+import { api, ApiError } from '../../app/api.js'
 import { Frame } from '../../ui/Frame.js'
-import { Line } from '../../ui/Line.js'
+import { Enter } from './Enter.js'
 
 const MakeAccount = lazy(() => import('./MakeAccount.js'))
+
+/** Makes an account and goes in. The server does not tell whether an e-mail had one already: the sign-in that follows does not fit then. */
+async function signUp(body: SignUp): Promise<void> {
+  await api.signUp(body)
+  await api.signIn({ email: body.email, password: body.password }).catch((error: unknown) => {
+    if (!(error instanceof ApiError && error.problem.status === 401)) throw error
+    throw new Error(
+      'This e-mail and password do not fit together. If you have an account with it already, sign in with its own password.',
+    )
+  })
+}
 
 /** Sign in, make an account, or open the demo workshop where it was loaded. */
 export function SignInPage() {
@@ -40,7 +51,7 @@ export function SignInPage() {
         <section className="sheet p-8">
           {making ? (
             <Suspense fallback={null}>
-              <MakeAccount onSend={(body) => enter(() => api.signUp(body))} />
+              <MakeAccount onSend={(body) => enter(() => signUp(body))} />
             </Suspense>
           ) : (
             <Enter onSend={(body) => enter(() => api.signIn(body))} />
@@ -60,47 +71,5 @@ export function SignInPage() {
         </section>
       </div>
     </Frame>
-  )
-}
-
-/** The two lines that are always there: checked by the browser, and by the server. */
-function Enter({ onSend }: { onSend: (body: SignIn) => Promise<void> }) {
-  const [busy, setBusy] = useState(false)
-  const send = async (form: HTMLFormElement) => {
-    const data = new FormData(form)
-    setBusy(true)
-    await onSend({ email: String(data.get('email')), password: String(data.get('password')) })
-    setBusy(false)
-  }
-  return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault()
-        void send(e.currentTarget)
-      }}
-    >
-      <h2 className="text-2xl">Sign in</h2>
-      <Line
-        id="email"
-        name="email"
-        label="E-mail"
-        type="email"
-        required
-        autoComplete="username"
-        error={undefined}
-      />
-      <Line
-        id="password"
-        name="password"
-        label="Password"
-        type="password"
-        required
-        autoComplete="current-password"
-        error={undefined}
-      />
-      <button type="submit" className="btn btn-main mt-6" disabled={busy}>
-        Sign in
-      </button>
-    </form>
   )
 }

@@ -49,7 +49,7 @@ export function SendToPiece({ text, sent }: { text: string; sent: Sent | undefin
           >
             <option value="">which piece?</option>
             {(pieces.data ?? [])
-              .filter((p) => open === 'note' || p.plan)
+              .filter((p) => open === 'note' || p.planned)
               .map((p) => (
                 <option key={p.id} value={p.id}>
                   {p.name || p.stone.mineral}

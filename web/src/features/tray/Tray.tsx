@@ -1,4 +1,4 @@
-import type { PieceRow, StoneRow } from '@verger/contract'
+import type { PieceSummary, StoneRow } from '@verger/contract'
 import { fullStone } from '@verger/core'
 import { useWindowVirtualizer } from '@tanstack/react-virtual'
 import {
@@ -32,7 +32,7 @@ const WORDS = 92
 const HEADING = 40
 
 /** The stones at one scale on a 10 mm grid: looked for, put in order, and only those in sight drawn. */
-export function Tray({ stones, pieces }: { stones: readonly StoneRow[]; pieces: readonly PieceRow[] }) {
+export function Tray({ stones, pieces }: { stones: readonly StoneRow[]; pieces: readonly PieceSummary[] }) {
   const [words, setWords] = useState('')
   const [order, setOrder] = useState<Order>('newest')
   const [which, setWhich] = useState<Which>('all')
@@ -145,7 +145,7 @@ function Rows({
   order,
 }: {
   stones: readonly StoneRow[]
-  pieces: readonly PieceRow[]
+  pieces: readonly PieceSummary[]
   order: Order
 }) {
   const sheet = useRef<HTMLUListElement>(null)
@@ -244,7 +244,7 @@ const Cell = memo(function Cell({
   y,
 }: {
   row: StoneRow
-  piece: PieceRow | undefined
+  piece: PieceSummary | undefined
   tall: number
   x: number
   width: number

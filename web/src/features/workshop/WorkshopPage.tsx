@@ -1,12 +1,15 @@
-import type { Me, Settings } from '@verger/contract'
+import type { Me, Settings, SettingsRow } from '@verger/contract'
 import { ALLOYS } from '@verger/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { api } from '../../app/api.js'
+import { api, ApiError } from '../../app/api.js'
 import { sayMoney } from '../../app/workshop.js'
 import { Frame } from '../../ui/Frame.js'
 import { Amount, Choice } from '../../ui/Rows.js'
 import { Account } from './Account.js'
+import { Archive } from './Archive.js'
 import { Makers } from './Makers.js'
+import { Removal } from './Removal.js'
+import { StaleSettings } from './StaleSettings.js'
 
 /** What the whole workshop works by, who works in it, and this maker's own account. */
 export default function WorkshopPage({ me }: { me: Me }) {
@@ -18,6 +21,8 @@ export default function WorkshopPage({ me }: { me: Me }) {
         <div>
           <Makers me={me} />
           <Account me={me} />
+          <Archive me={me} />
+          {!me.workshop.demo && <Removal me={me} />}
         </div>
       </div>
     </Frame>
@@ -42,16 +47,36 @@ const DEMAND_ROWS = [
 
 function Works({ me }: { me: Me }) {
   const client = useQueryClient()
-  const { settings } = me.workshop
+  const { settings, version } = me.workshop
+  const keep = (now: SettingsRow) =>
+    client.setQueryData(['me'], { ...me, workshop: { ...me.workshop, ...now } })
   const save = useMutation({
-    mutationFn: (next: Settings) => api.settings(next),
-    onSuccess: (next) => client.setQueryData(['me'], { ...me, workshop: { ...me.workshop, settings: next } }),
+    mutationFn: ({ next, over }: { next: Settings; over?: number }) =>
+      api.setSettings({ version: over ?? version, settings: next }),
+    // one change after the other, each on the version that the one before made
+    scope: { id: 'settings' },
+    onSuccess: keep,
   })
-  const set = (change: Partial<Settings>) => save.mutate({ ...settings, ...change })
+  const stale =
+    save.error instanceof ApiError && save.error.problem.type === 'verger:stale' ? save.variables : undefined
+  const owner = me.maker.role === 'owner'
+  const set = (change: Partial<Settings>) => save.mutate({ next: { ...settings, ...change } })
   const school = (change: Partial<Settings['school']>) => set({ school: { ...settings.school, ...change } })
   return (
     <section aria-label="How the workshop works">
       <h2 className="text-2xl">How we work</h2>
+      {!owner && <p className="text-soft">An owner of the workshop sets this; you see how it stands.</p>}
+      {stale && (
+        <StaleSettings
+          mine={stale.next}
+          onMine={(over) => save.mutate({ next: stale.next, over })}
+          onTheirs={(now) => {
+            keep(now)
+            save.reset()
+          }}
+        />
+      )}
+      <fieldset className="m-0 min-w-0 border-0 p-0" disabled={!owner}>
       <Choice
         name="Lengths are said in"
         value={settings.units}
@@ -187,7 +212,8 @@ function Works({ me }: { me: Me }) {
           onChange={(n) => set({ prices: { ...settings.prices, [a.id]: Math.round(n * 100) } })}
         />
       ))}
-      {save.isError && (
+      </fieldset>
+      {save.isError && !stale && (
         <p className="mt-2 text-red" role="alert">
           ✕ {save.error.message}
         </p>
