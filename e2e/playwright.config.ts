@@ -11,6 +11,8 @@ export default defineConfig({
   globalSetup: './start.ts',
   use: {
     viewport: { width: 1280, height: 800 },
+    // a worker that answers for the network hides what tests do to it; the test of going without a network lets it in
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

@@ -87,7 +87,54 @@ async function watchDatabase() {
 /** The server on the remembered port, or the next one where that was taken between choosing and listening. */
 async function startOnFreePort(state, databaseUrl) {
   for (let tries = 1; ; tries++) {
-    say('Starting …')
+    const port = await pickPort(folder, state, 'webPort', firstPort)
+    const url = `http://127.0.0.1:${port}`
+    const near = lan ? networkAddresses().map((ip) => `http://${ip}:${port}`) : []
+    try {
+      server = await startServer(
+        {
+          DATABASE_URL: databaseUrl,
+          PORT: String(port),
+          HOST: lan ? '0.0.0.0' : '127.0.0.1',
+          PUBLIC_URL: url,
+          EXTRA_ORIGINS: near.join(','),
+          COOKIE_SECRET: state.cookieSecret,
+          VERGER_INSTANCE: state.instance,
+          VERGER_DEMO: '1',
+          NODE_ENV: 'production',
+        },
+        { log: join(folder, 'log', 'server.log'), tell: say },
+      )
+      return { url, near }
+    } catch (error) {
+      if (tries >= 5 || !/EADDRINUSE/.test(error.message)) throw error
+    }
+  }
+}
+
+async function main() {
+  const [major] = process.versions.node.split('.').map(Number)
+  if (major < 20) throw new Error(`Verger needs Node 20 or newer; this is ${process.version}.`)
+  mkdirSync(folder, { recursive: true })
+  const lock = await onlyStart(folder, say)
+  if (lock.address) {
+    say('Verger runs already in this folder:')
+    say(lock.address)
+    return
+  }
+  process.on('SIGINT', () => void stop(0))
+  process.on('SIGTERM', () => void stop(0))
+  process.on('SIGHUP', () => void stop(0))
+  const parent = process.ppid
+  setInterval(() => process.ppid !== parent && void stop(0), 1000).unref()
+
+  await installPackages()
+  const state = readState(folder)
+  database = await startPostgres(folder, state, { firstPort: firstPort + 832, tell: say })
+  const databaseUrl = await database.ensureDatabase('verger')
+  await ensureBuilt(['core', 'contract', 'server', 'web'], say)
+  if (stopping) return
+  say('Starting …')
   const { url, near } = await startOnFreePort(state, databaseUrl)
   server.once('exit', (code, signal) => {
     if (stopping) return

@@ -53,6 +53,27 @@ async function suite(name, command, args, read, env) {
   if (counts.failed) say(text.slice(-8000))
 }
 
+/** Attacks from outside the process, in small counts: each counts as one test. */
+async function attack() {
+  const began = Date.now()
+  const child = spawn(process.execPath, [join(root, 'scripts/attack.mjs'), '--sample'], {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
+  let text = ''
+  child.stdout.on('data', (d) => (text += d))
+  child.stderr.on('data', (d) => (text += d))
+  await new Promise((resolve) => child.once('exit', resolve))
+  const counts = /(\d+) passed, (\d+) failed\s*$/.exec(text)
+  const [good, bad] = counts ? [Number(counts[1]), Number(counts[2])] : [0, 1]
+  passed += good
+  failed += bad
+  say(
+    `${bad ? 'FAIL ' : 'ok   '} attack: ${good} passed, ${bad} failed (${((Date.now() - began) / 1000).toFixed(0)} s)`,
+  )
+  if (bad) say(text.slice(-8000))
+}
+
 const bin = (path) => join(root, 'node_modules', path)
 const only = process.argv.slice(2)
 const wants = (what) => only.length === 0 || only.includes(what)
@@ -110,8 +131,10 @@ async function main() {
       await database.stop()
     }
   }
+  if ((wants('browser') || wants('attack')) && !existsSync('/usr/bin/chromium'))
+    await installPackages(['chromium'], say)
+  if (wants('attack')) await attack()
   if (wants('browser')) {
-    if (!existsSync('/usr/bin/chromium')) await installPackages(['chromium'], say)
     await suite(
       'browser',
       process.execPath,

@@ -197,7 +197,12 @@ export const ROUTES: readonly RouteContract[] = [
     gives: z.array(inviteRowSchema),
     status: 200,
   },
-  { method: 'DELETE', path: '/api/workshop/invites/{id}', says: 'Revoke an invitation (owners)', status: 204 },
+  {
+    method: 'DELETE',
+    path: '/api/workshop/invites/{id}',
+    says: 'Revoke an invitation (owners)',
+    status: 204,
+  },
   {
     method: 'DELETE',
     path: '/api/workshop/makers/{id}',

@@ -172,6 +172,7 @@ export async function startPostgres(folder, state, { firstPort, durable = true, 
   const found = running(data)
   let port = found?.port
   if (found && (found.folder !== data || found.port !== state.databasePort)) port = undefined
+  const adopted = port !== undefined
   const log = join(home, 'server.log')
   turnLog(log)
   const start = async () => {
@@ -200,7 +201,11 @@ export async function startPostgres(folder, state, { firstPort, durable = true, 
   const env = { ...process.env, PGPASSWORD: state.databasePassword }
   /** Does a server on our port take our password: then it is this folder's. */
   const answers = () =>
-    run(join(bin, 'psql'), ['-h', '127.0.0.1', '-p', String(port), '-U', 'verger', '-d', 'postgres', '-Atqc', 'select 1'], { env }).then(
+    run(
+      join(bin, 'psql'),
+      ['-h', '127.0.0.1', '-p', String(port), '-U', 'verger', '-d', 'postgres', '-Atqc', 'select 1'],
+      { env },
+    ).then(
       () => true,
       () => false,
     )
@@ -233,6 +238,9 @@ export async function startPostgres(folder, state, { firstPort, durable = true, 
     port,
     bin,
     psql,
+    urlOf,
+    /** Another process runs it: whoever found it so leaves it so. */
+    adopted,
     ensureDatabase,
     isRunning: () => running(data) !== undefined,
     restart: start,

@@ -237,9 +237,9 @@ describe('removal for good', () => {
     expect((await remove(maker.cookie, 'not this one')).status).toBe(400)
     expect((await remove(owner.cookie, PASSWORD)).status).toBe(409)
     expect((await remove(maker.cookie, PASSWORD)).status).toBe(204)
-    expect(
-      (await call('POST', '/api/auth/sign-in', { email: maker.email, password: PASSWORD })).status,
-    ).toBe(401)
+    expect((await call('POST', '/api/auth/sign-in', { email: maker.email, password: PASSWORD })).status).toBe(
+      401,
+    )
     // with another owner the first may go
     const second = await join(owner.cookie, 'owner')
     expect((await remove(owner.cookie, PASSWORD)).status).toBe(204)
@@ -260,17 +260,17 @@ describe('removal for good', () => {
     expect((await remove(owner.cookie, 'Shop')).status).toBe(204)
     for (const cookie of [owner.cookie, maker.cookie])
       expect((await call('GET', '/api/auth/me', undefined, cookie)).status).toBe(401)
-    expect(
-      (await call('POST', '/api/auth/sign-in', { email: owner.email, password: PASSWORD })).status,
-    ).toBe(401)
+    expect((await call('POST', '/api/auth/sign-in', { email: owner.email, password: PASSWORD })).status).toBe(
+      401,
+    )
   })
 
   it('never of the demo workshop', async () => {
     const cookie = await server.openDemo()
     expect((await call('POST', '/api/auth/remove', { password: 'x' }, cookie)).status).toBe(403)
-    expect(
-      (await call('POST', '/api/workshop/remove', { password: 'x', name: 'x' }, cookie)).status,
-    ).toBe(403)
+    expect((await call('POST', '/api/workshop/remove', { password: 'x', name: 'x' }, cookie)).status).toBe(
+      403,
+    )
   })
 })
 

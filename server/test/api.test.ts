@@ -1,4 +1,4 @@
-import { cookieOf, eventId, Running, STONE, turn } from './running'
+import { cookieOf, Running, STONE, turn } from './running'
 
 const server = new Running()
 const call = server.call.bind(server)

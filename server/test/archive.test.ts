@@ -25,7 +25,9 @@ const bringBack = async (cookie: string, archive: Buffer) => {
 /** A workshop with something of everything. */
 async function lived(): Promise<string> {
   const { cookie } = await server.signUp()
-  const stone = (await call('POST', '/api/stones', { name: 'Red = one', note: 'of two', stone: STONE }, cookie)).body
+  const stone = (
+    await call('POST', '/api/stones', { name: 'Red = one', note: 'of two', stone: STONE }, cookie)
+  ).body
   const gone = (await call('POST', '/api/stones', { name: 'Gone', stone: STONE }, cookie)).body
   await call('DELETE', `/api/stones/${gone.id}`, undefined, cookie)
   await call('PUT', `/api/stones/${stone.id}/away`, { away: true }, cookie)
@@ -40,7 +42,15 @@ async function lived(): Promise<string> {
     body: new Uint8Array(picture),
   })
   expect(put.status).toBe(200)
-  const wire = { kind: 'weave', name: 'Mine', text: 'a: 2(1) 1(2)', wires: 2, base: 0.8, weaver: 0.3, packing: null }
+  const wire = {
+    kind: 'weave',
+    name: 'Mine',
+    text: 'a: 2(1) 1(2)',
+    wires: 2,
+    base: 0.8,
+    weaver: 0.3,
+    packing: null,
+  }
   expect((await call('POST', '/api/drawer', { item: wire }, cookie)).status).toBe(201)
   const piece = (await call('POST', '/api/pieces', { stoneId: stone.id, name: 'Red pendant' }, cookie)).body
   const core = await import('@verger/core')
@@ -63,7 +73,13 @@ async function lived(): Promise<string> {
   const costs = { ...saved.body.piece.costs, stone: 1250, source: 'a fair' }
   await call('PUT', `/api/pieces/${piece.id}/costs`, { version: 3, costs }, cookie)
   // a device whose clock is far ahead records first: the order is the server's
-  const ahead = { id: eventId(), kind: 'proof', subject: 'shake', value: 'pass', at: '2031-01-01T00:00:00.000Z' }
+  const ahead = {
+    id: eventId(),
+    kind: 'proof',
+    subject: 'shake',
+    value: 'pass',
+    at: '2031-01-01T00:00:00.000Z',
+  }
   const later = { ...ahead, id: eventId(), value: 'fail', at: '2026-11-28T10:00:00.000Z' }
   await call('POST', `/api/pieces/${piece.id}/events`, { events: [turn(), ahead] }, cookie)
   await call('POST', `/api/pieces/${piece.id}/events`, { events: [later, turn()] }, cookie)
@@ -84,7 +100,9 @@ describe('a workshop taken out and brought back', () => {
     expect(pieces).toMatchObject([{ name: 'Red pendant', planned: true }])
     const before = (await call('GET', `/api/pieces/${pieces[0].id}`, undefined, from)).body
     expect((await call('GET', `/api/pieces/${pieces[0].id}`, undefined, cookie)).body).toEqual(before)
-    expect((await call('GET', `/api/pieces/${pieces[0].id}/glance`, undefined, cookie)).body.seen).not.toBeNull()
+    expect(
+      (await call('GET', `/api/pieces/${pieces[0].id}/glance`, undefined, cookie)).body.seen,
+    ).not.toBeNull()
     const events = (await call('GET', `/api/pieces/${pieces[0].id}/events`, undefined, cookie)).body.events
     expect(events.map((e: { value?: string }) => e.value).filter(Boolean)).toEqual(['pass', 'fail'])
   }, 120_000)

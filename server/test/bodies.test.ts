@@ -30,7 +30,8 @@ async function meanwhile<T>(work: () => Promise<T>): Promise<{ readonly result: 
 }
 
 const brackets = '['.repeat(900_000)
-const keys = (many: number) => JSON.stringify(Object.fromEntries(Array.from({ length: many }, (_, i) => [`k${i}`, 1])))
+const keys = (many: number) =>
+  JSON.stringify(Object.fromEntries(Array.from({ length: many }, (_, i) => [`k${i}`, 1])))
 
 describe('bodies of those who are not signed in', () => {
   it.each([
@@ -102,17 +103,20 @@ describe('bodies of makers', () => {
     expect(answer.body.fields[0].path).toBe('events.0.at')
   })
 
-  it.each(['gzip', 'br', 'deflate', 'nonsense', 'gzip, gzip'])('packed as %s is refused in words', async (encoding) => {
-    const { hostname, port } = new URL(server.address)
-    const body = gzipSync(JSON.stringify({ stone: STONE }))
-    const answer = await fetch(`http://${hostname}:${port}/api/stones`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', 'content-encoding': encoding, cookie: mine },
-      body,
-    })
-    expect(answer.status).toBe(415)
-    expect(((await answer.json()) as { detail: string }).detail).toMatch(/Content-Encoding/)
-  })
+  it.each(['gzip', 'br', 'deflate', 'nonsense', 'gzip, gzip'])(
+    'packed as %s is refused in words',
+    async (encoding) => {
+      const { hostname, port } = new URL(server.address)
+      const body = gzipSync(JSON.stringify({ stone: STONE }))
+      const answer = await fetch(`http://${hostname}:${port}/api/stones`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'content-encoding': encoding, cookie: mine },
+        body,
+      })
+      expect(answer.status).toBe(415)
+      expect(((await answer.json()) as { detail: string }).detail).toMatch(/Content-Encoding/)
+    },
+  )
 
   const ROUNDS = Number(process.env.MALFORMED ?? 150)
   it(`${ROUNDS} odd encodings, dates, nestings and numbers of keys give no 500`, async () => {
@@ -128,8 +132,26 @@ describe('bodies of makers', () => {
         () => '['.repeat(depth) + ']'.repeat(depth),
         () => '{"a":'.repeat(depth) + '1' + '}'.repeat(depth),
         () => keys(Math.floor(random() * 12_000)),
-        () => JSON.stringify({ events: [{ ...turn(), at: pick(['', '0', '-1', '+275760-09-13T00:00:00Z', '2026-11-25T10:00:00+99:99', '0001-01-01T00:00:00Z']) }] }),
-        () => JSON.stringify({ events: [{ ...turn(), id: eventId(), value: pick([1e400, -0, 'x'.repeat(3000)]) }] }),
+        () =>
+          JSON.stringify({
+            events: [
+              {
+                ...turn(),
+                at: pick([
+                  '',
+                  '0',
+                  '-1',
+                  '+275760-09-13T00:00:00Z',
+                  '2026-11-25T10:00:00+99:99',
+                  '0001-01-01T00:00:00Z',
+                ]),
+              },
+            ],
+          }),
+        () =>
+          JSON.stringify({
+            events: [{ ...turn(), id: eventId(), value: pick([1e308, -0, 'x'.repeat(3000)]) }],
+          }),
         () => Buffer.from([0xff, 0xfe, 0x00, 0x22]).toString('latin1'),
       ])()
       const headers: Record<string, string> = pick([
@@ -139,11 +161,21 @@ describe('bodies of makers', () => {
         { 'content-type': 'multipart/form-data; boundary=x' },
         { 'accept-encoding': 'br;q=x' },
       ])
-      const path = pick(['/api/stones', '/api/pieces/x/events', '/api/stones/import', '/api/workshop/settings', '/api/drawer'])
+      const path = pick([
+        '/api/stones',
+        '/api/pieces/x/events',
+        '/api/stones/import',
+        '/api/workshop/settings',
+        '/api/drawer',
+      ])
       const method = path.endsWith('settings') ? 'PUT' : 'POST'
       const answer: Answer = await call(method, path, body, mine, headers)
       const where = { path, body: body.slice(0, 120), headers }
-      expect({ ...where, status: answer.status, ok: answer.status >= 400 && answer.status < 500 }).toMatchObject({
+      expect({
+        ...where,
+        status: answer.status,
+        ok: answer.status >= 400 && answer.status < 500,
+      }).toMatchObject({
         ...where,
         ok: true,
       })

@@ -69,7 +69,7 @@ describe('events of the bench', () => {
     )
     let after = 0
     let all = 0
-    for (let more = true; more; ) {
+    for (let more = true; more;) {
       const page = (await call('GET', `/api/pieces/${piece}/events?after=${after}`, undefined, cookie)).body
       expect(page.events.length).toBeLessThanOrEqual(2000)
       all += page.events.length
@@ -109,7 +109,13 @@ describe('events of the bench', () => {
 
   it('count in the server’s order: a device set to 2031 does not keep its pass after a later fail', async () => {
     const { cookie, piece } = await begun()
-    const proof = (value: string, at: string) => ({ id: eventId(), kind: 'proof', subject: 'shake', value, at })
+    const proof = (value: string, at: string) => ({
+      id: eventId(),
+      kind: 'proof',
+      subject: 'shake',
+      value,
+      at,
+    })
     const send = (e: object) => call('POST', `/api/pieces/${piece}/events`, { events: [e] }, cookie)
     await send(proof('pass', '2031-05-01T10:00:00.000Z'))
     await send(proof('fail', '2026-11-28T10:00:00.000Z'))

@@ -7,7 +7,13 @@ const call = server.call.bind(server)
 beforeAll(() => server.boot(), 120_000)
 afterAll(() => server.kill())
 
-const OPTIONS = startingOptions(STONE as Stone, 'bound-frame', { alloy: 'copper', temper: 'half hard' }, undefined, true)!
+const OPTIONS = startingOptions(
+  STONE as Stone,
+  'bound-frame',
+  { alloy: 'copper', temper: 'half hard' },
+  undefined,
+  true,
+)!
 const VERSION = family('bound-frame').version
 const body = (version: number, options: Options = OPTIONS, familyVersion = VERSION) => ({
   version,
@@ -38,7 +44,12 @@ describe('saving plans', () => {
       await timed(() => put(other, body(2))),
       await timed(() => put(cookie, body(2, OPTIONS, VERSION + 1))),
       await timed(() =>
-        call('POST', `/api/pieces/${piece}/variants`, { version: 1, name: 'A', choices: body(1).choices }, cookie),
+        call(
+          'POST',
+          `/api/pieces/${piece}/variants`,
+          { version: 1, name: 'A', choices: body(1).choices },
+          cookie,
+        ),
       ),
     ]
     expect(early.map((e) => e.status)).toEqual([409, 404, 409, 409])
@@ -109,13 +120,15 @@ describe('the queue of plans', () => {
       const queue = new PlanQueue()
       const long = queue.run((signal) => later(60_000, signal))
       const told = expect(long).rejects.toMatchObject({ status: 422 })
-      await jest.advanceTimersByTimeAsync(10_000)
+      await jest.advanceTimersByTimeAsync(20_000)
       await told
       const many = Array.from({ length: 60 }, () => queue.run(() => later(100)))
       const settled = Promise.allSettled(many)
       await jest.advanceTimersByTimeAsync(20_000)
       const results = await settled
-      const reasons = results.flatMap((r) => (r.status === 'rejected' ? [r.reason as { message: string }] : []))
+      const reasons = results.flatMap((r) =>
+        r.status === 'rejected' ? [r.reason as { message: string }] : [],
+      )
       expect(reasons.length).toBeGreaterThan(5)
       for (const r of reasons) expect(r.message).toBe('Many plans are being computed')
     } finally {

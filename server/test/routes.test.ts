@@ -189,7 +189,10 @@ describe('over HTTP', () => {
       404,
     )
     expect((await server.call('GET', '/api/stones', undefined, other)).body).toEqual([])
-    expect((await server.call('GET', '/api/pieces', undefined, other)).body).toEqual({ pieces: [], next: null })
+    expect((await server.call('GET', '/api/pieces', undefined, other)).body).toEqual({
+      pieces: [],
+      next: null,
+    })
     // and nothing was harmed
     expect((await server.call('GET', `/api/pieces/${ids.pieces}`, undefined, mine)).status).toBe(200)
   })

@@ -99,7 +99,11 @@ export class Running {
     const email = `maker.${eventId()}@example.org`
     const password = 'a long password'
     await this.call('POST', '/api/auth/sign-up', { email, password, name: 'Maker', workshop: 'Shop' })
-    return { cookie: cookieOf(await this.call('POST', '/api/auth/sign-in', { email, password })), email, password }
+    return {
+      cookie: cookieOf(await this.call('POST', '/api/auth/sign-in', { email, password })),
+      email,
+      password,
+    }
   }
 }
 

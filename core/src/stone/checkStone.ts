@@ -7,6 +7,7 @@ import { stoneMeasures } from './measures.js'
 import { mineral, MINERALS } from './minerals.js'
 import { outlinePoints } from './outline.js'
 import { hollowOf } from './shape.js'
+import { MOST_POINTS, thinOutline } from './thinOutline.js'
 import {
   BEAD_FORMS,
   fullStone,
@@ -80,6 +81,7 @@ export function checkStone(given: Stone): Finding[] {
   proportions(given, stone, say)
   holeWalls(stone, say)
   hollows(stone, say)
+  manyPoints(stone, say)
   agreement(given, say)
   likeness(given, say)
   return out
@@ -309,6 +311,20 @@ function hollows(stone: FullStone, say: Say): void {
   const deep = hollowOf(outlinePoints(outlineOf(stone), 0.05))
   if (deep > Math.min(stone.width, stone.length) / 2)
     say('cleft-deep', 'doubt', 'points', { deep, half: Math.min(stone.width, stone.length) / 2 })
+}
+
+/** A line of very many points, which is drawn through fewer: with how far off that is. */
+function manyPoints({ outline, points = [], length, kind }: FullStone, say: Say): void {
+  if (outline !== 'free' || KINDS[kind].outlines.length === 0 || points.length <= MOST_POINTS) return
+  const heights = points.map((p) => p[1])
+  const tall = Math.max(...heights) - Math.min(...heights)
+  if (!(tall > 0)) return
+  const thin = thinOutline(points)
+  say('points-thinned', 'note', 'points', {
+    count: points.length,
+    kept: thin.points.length,
+    off: (thin.off * length) / tall,
+  })
 }
 
 /** Share by which a tape or a scale may be off before it is worth a word. */

@@ -1,5 +1,6 @@
 import type { Vec2 } from '../geom/index.js'
 import { outlineMoments, type Outline, type OutlineArc } from './outline.js'
+import { thinOutline } from './thinOutline.js'
 import { corneredArcs, dropArcs, ellipseArcs, freeArcs, heartArcs } from './outlineArcs.js'
 import { OUTLINE_SHARES, TIP_SHARE, type OutlineKind } from './stone.js'
 
@@ -125,7 +126,7 @@ function makeOutline(spec: OutlineSpec): Outline {
     case 'free': {
       const points = spec.points ?? []
       if (points.length < 5) throw new RangeError('a free outline needs five points or more')
-      return freeOutline(spec, points)
+      return freeOutline(spec, thinOutline(points).points)
     }
     default: {
       const never: never = kind

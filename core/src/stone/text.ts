@@ -26,6 +26,8 @@ export const stoneText: Readonly<Record<string, string>> = {
     'A cleft of {cleft:1} mm is too deep for the lobes of this heart: at most {most:1} mm. Measure it down from a rule laid across both lobes.',
   'stone.points-missing':
     'A free outline needs five points or more; there are {count}. Add widths at more heights.',
+  'stone.points-thinned':
+    'The outline has {count} points. It is worked with through {kept} of them, which leaves the others {off:2} mm off at most; all are kept with the stone.',
   'stone.points-crossing':
     'The outline crosses itself, or folds back so that a part is hidden from its middle. Look for two points in the wrong order.',
   'stone.corner-too-large':

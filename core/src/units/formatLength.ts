@@ -1,4 +1,5 @@
 import { MM_PER_INCH, type Mm } from './brands.js'
+import { parseLength } from './parseLength.js'
 
 /** Greatest common divisor of two whole numbers. */
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b))
@@ -29,4 +30,50 @@ export const echoLength = (value: Mm, first: 'mm' | 'in' = 'mm'): string =>
  */
 export function roundUpCut(value: Mm, step: number = 5): Mm {
   return (Math.ceil((value - 1e-6) / step) * step) as Mm
+}
+
+/** Finest fraction of an inch that rules and calipers are marked with. */
+const FINEST_FRACTION = 64
+/** Decimals of an inch that a caliper shows. */
+const INCH_DECIMALS = 4
+
+/**
+ * A length as the text of a field in which it can be changed: read again by `parseLength` it is the very same number, so that opening a field
+ * and leaving it changes nothing. In a workshop of inches a fraction, else a decimal as a caliper shows it, with its mark; a length that is
+ * neither stays in millimetres and says so.
+ * @example lengthText(mm(12.7), 'in') // '1/2 in'
+ * @example lengthText(mm(1.18 * 25.4), 'in') // '1.18 in'
+ * @example lengthText(mm(30), 'in') // '30 mm'
+ */
+export function lengthText(value: Mm, units: 'mm' | 'in'): string {
+  const plain = plainNumber(value)
+  if (units === 'mm') return plain
+  const inches = value / MM_PER_INCH
+  const tried = [
+    ...(isWhole(inches * FINEST_FRACTION)
+      ? [fractionOf(Math.round(inches * FINEST_FRACTION), FINEST_FRACTION)]
+      : []),
+    plainNumber(Number(inches.toFixed(INCH_DECIMALS))),
+  ]
+  const found = tried.map((text) => `${text} in`).find((text) => readsAs(text, value))
+  return found ?? `${plain} mm`
+}
+
+const isWhole = (v: number): boolean => Math.abs(v - Math.round(v)) < 1e-9
+const readsAs = (text: string, value: number): boolean => {
+  const read = parseLength(text)
+  return (read.ok ? read.value : read.problem === 'zero' ? 0 : NaN) === value
+}
+/** A number without an exponent, which people do not type. */
+const plainNumber = (v: number): string => {
+  const text = String(v)
+  return /e/.test(text) ? v.toFixed(12).replace(/\.?0+$/, '') : text
+}
+const fractionOf = (top: number, bottom: number): string => {
+  const shared = gcd(top, bottom)
+  const [t, b] = [top / shared, bottom / shared]
+  const whole = Math.floor(t / b)
+  const part = t % b
+  if (part === 0) return String(whole)
+  return whole === 0 ? `${part}/${b}` : `${whole} ${part}/${b}`
 }

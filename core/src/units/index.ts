@@ -14,4 +14,4 @@ export {
 export type { Mm, Gram, Newton, Mpa, Radian, Cents } from './brands.js'
 export { parseLength } from './parseLength.js'
 export type { ParsedLength, LengthProblem } from './parseLength.js'
-export { formatMm, formatInch, echoLength, roundUpCut } from './formatLength.js'
+export { formatMm, formatInch, echoLength, lengthText, roundUpCut } from './formatLength.js'

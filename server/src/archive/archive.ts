@@ -67,10 +67,7 @@ export class Archive {
       const counted = new Transform({
         transform(chunk: Buffer, _, done) {
           bytes += chunk.length
-          done(
-            bytes > BODY_SIZES.archive.bytes ? new ProblemError(413, 'That is too large') : null,
-            chunk,
-          )
+          done(bytes > BODY_SIZES.archive.bytes ? new ProblemError(413, 'That is too large') : null, chunk)
         },
       })
       await pipeline(from, counted, createWriteStream(file, { mode: 0o600 }))
@@ -91,7 +88,12 @@ export class Archive {
     if (!json) throw unreadable('It has no workshop.json: choose a file that Verger wrote.')
     const checked = await CheckElsewhere.by('archive', await bytesOf(zip, json, MOST_JSON))
     if ('problem' in checked)
-      throw new ProblemError(400, 'This archive cannot be brought back', checked.problem.detail, checked.problem.fields)
+      throw new ProblemError(
+        400,
+        'This archive cannot be brought back',
+        checked.problem.detail,
+        checked.problem.fields,
+      )
     const content = checked.data as WorkshopArchive
     await this.db.transaction().execute(async (tx) => {
       const row = await tx
@@ -254,9 +256,7 @@ async function contentOf(tx: Db, workshop: string): Promise<WorkshopArchive> {
   const pieces = await tx
     .selectFrom('pieces')
     .leftJoin('ledger', (join) =>
-      join
-        .onRef('ledger.workshop_id', '=', 'pieces.workshop_id')
-        .onRef('ledger.piece_id', '=', 'pieces.id'),
+      join.onRef('ledger.workshop_id', '=', 'pieces.workshop_id').onRef('ledger.piece_id', '=', 'pieces.id'),
     )
     .select([
       'pieces.id',

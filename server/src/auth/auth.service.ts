@@ -130,9 +130,12 @@ export class AuthService {
       })
       .catch((error: unknown) => {
         if (!isDuplicate(error)) throw error
-        throw new ProblemError(409, 'This e-mail cannot be used', 'Use another; the invitation still works.', [
-          { path: 'email', message: 'cannot be used' },
-        ])
+        throw new ProblemError(
+          409,
+          'This e-mail cannot be used',
+          'Use another; the invitation still works.',
+          [{ path: 'email', message: 'cannot be used' }],
+        )
       })
     await forgive()
     return this.sessions.begin(workshop, id, from.agent)
@@ -305,5 +308,6 @@ export class AuthService {
 
 /** @throws ProblemError 403 for makers who are not owners */
 export function onlyOwners(who: Caller, what: string): void {
-  if (who.role !== 'owner') throw new ProblemError(403, `Only an owner may ${what}`, 'Ask an owner of the workshop.')
+  if (who.role !== 'owner')
+    throw new ProblemError(403, `Only an owner may ${what}`, 'Ask an owner of the workshop.')
 }

@@ -15,7 +15,8 @@ export class Housekeeping implements OnModuleInit, OnModuleDestroy {
   constructor(@Inject(DB) private readonly db: Db) {}
 
   onModuleInit(): void {
-    const tidy = () => void this.tidy(new Date()).catch((error: Error) => this.log.warn(`not now: ${error.message}`))
+    const tidy = () =>
+      void this.tidy(new Date()).catch((error: Error) => this.log.warn(`not now: ${error.message}`))
     tidy()
     this.timer = setInterval(tidy, HOUR_MS)
     this.timer.unref()

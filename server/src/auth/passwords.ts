@@ -20,9 +20,12 @@ export function refuseGuessable(password: string, field: string, known: readonly
   const { guessesLog10 } = estimator.check(password.slice(0, LOOKED_AT), [...known, 'verger'])
   if (guessesLog10 >= GUESSES) return
   const message = 'is quickly guessed: use several unlike words, or a longer one'
-  throw new ProblemError(400, 'This password is quickly guessed', 'Use several words that do not belong together.', [
-    { path: field, message },
-  ])
+  throw new ProblemError(
+    400,
+    'This password is quickly guessed',
+    'Use several words that do not belong together.',
+    [{ path: field, message }],
+  )
 }
 
 /**
@@ -41,6 +44,8 @@ export class Passwords {
 
   /** Does a password belong to a hash; with none, as long a look and no. */
   verify(known: string | undefined, password: string): Promise<boolean> {
-    return this.line.run(async () => (await verify(known ?? (await this.decoy), password)) && known !== undefined)
+    return this.line.run(
+      async () => (await verify(known ?? (await this.decoy), password)) && known !== undefined,
+    )
   }
 }

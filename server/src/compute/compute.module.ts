@@ -38,7 +38,10 @@ export class Compute implements OnModuleDestroy {
   /** How a plan looks, off the queue of plans that are saved. */
   async glance(request: PlanRequest): Promise<Glance> {
     try {
-      return (await this.aside.run(request, { name: 'glance', signal: AbortSignal.timeout(15_000) })) as Glance
+      return (await this.aside.run(request, {
+        name: 'glance',
+        signal: AbortSignal.timeout(15_000),
+      })) as Glance
     } catch (error) {
       if (error instanceof Error && error.name === 'AbortError') return { seen: null }
       throw error

@@ -33,7 +33,10 @@ const PREPARING = 0x76657267
  * Brings the database up to this code, then runs `after` (the demo workshop), one server at a time: two that begin an empty database together
  * wait for each other. @throws Error in words when the database is newer, or cannot be reached
  */
-export async function prepare(db: Db, after: () => Promise<unknown> = () => Promise.resolve()): Promise<void> {
+export async function prepare(
+  db: Db,
+  after: () => Promise<unknown> = () => Promise.resolve(),
+): Promise<void> {
   await db.connection().execute(async (one) => {
     // waiting for the other may take as long as its demo data does
     await sql`set statement_timeout = 0`.execute(one)

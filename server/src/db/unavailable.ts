@@ -33,4 +33,5 @@ export function isUnavailable(error: unknown): boolean {
 
 /** PostgreSQL's code for a disk without room. */
 export const isDiskFull = (error: unknown): boolean =>
-  error instanceof Error && ((error as { code?: unknown }).code === '53100' || (error as { code?: unknown }).code === 'ENOSPC')
+  error instanceof Error &&
+  ((error as { code?: unknown }).code === '53100' || (error as { code?: unknown }).code === 'ENOSPC')

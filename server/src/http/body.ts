@@ -33,9 +33,7 @@ export async function readBody(request: Request, response: Response, route: Rout
   if (request.method === 'GET' || route?.archive === 'taken') return
   const { bytes, parts } = sizeOf(route)
   await new Promise<void>((resolve, reject) =>
-    readerOf(bytes)(request, response, (error?: unknown) =>
-      error ? reject(inWords(error)) : resolve(),
-    ),
+    readerOf(bytes)(request, response, (error?: unknown) => (error ? reject(inWords(error)) : resolve())),
   )
   const read: unknown = request.body
   if (!Buffer.isBuffer(read) || route?.picture === 'taken' || route?.size === 'stones') return
@@ -52,6 +50,10 @@ function inWords(error: unknown): unknown {
     case 415:
       return new ProblemError(415, 'This way of packing is not taken', 'Send it without Content-Encoding.')
     default:
-      return new ProblemError(400, 'That could not be read', 'It ended early, or is longer than it says. Send it again.')
+      return new ProblemError(
+        400,
+        'That could not be read',
+        'It ended early, or is longer than it says. Send it again.',
+      )
   }
 }

@@ -7,7 +7,10 @@ import { boundedJson } from './boundedJson.js'
 import { checkBody, ProblemError } from './problem.js'
 
 /** Bodies that are so long that checking them would hold everybody up: by name, so that a thread can be told which. */
-export const LONG_CHECKS = { stones: stonesImportSchema, archive: archiveSchema } as const satisfies Record<string, ZodType>
+export const LONG_CHECKS = { stones: stonesImportSchema, archive: archiveSchema } as const satisfies Record<
+  string,
+  ZodType
+>
 /** An archive comes from an owner, and is as large as a workshop is. */
 const PARTS = { stones: BODY_SIZES.stones.parts, archive: 100_000_000 } as const
 export type LongCheck = keyof typeof LONG_CHECKS
@@ -32,7 +35,9 @@ export const CheckElsewhere: { by: (check: LongCheck, bytes: Uint8Array) => Prom
 }
 
 /** Checks a body's bytes against a schema in another thread. The schema stays readable for the contract's test. */
-export const zodElsewhere = (check: LongCheck): PipeTransform<unknown, Promise<unknown>> & { readonly schema: ZodType } => ({
+export const zodElsewhere = (
+  check: LongCheck,
+): PipeTransform<unknown, Promise<unknown>> & { readonly schema: ZodType } => ({
   schema: LONG_CHECKS[check],
   async transform(value) {
     const bytes = Buffer.isBuffer(value) ? value : Buffer.from('')

@@ -15,7 +15,9 @@ export class Line {
 
   run<T>(work: () => Promise<T>): Promise<T> {
     if (this.limit.pendingCount >= this.most)
-      return Promise.reject(new ProblemError(503, this.busy, 'Try again in a few seconds.', undefined, 'verger:busy'))
+      return Promise.reject(
+        new ProblemError(503, this.busy, 'Try again in a few seconds.', undefined, 'verger:busy'),
+      )
     return this.limit(work)
   }
 }

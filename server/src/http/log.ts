@@ -4,7 +4,10 @@ import { pino, type Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 
 /** The server's log: JSON lines, and a middleware that writes one for each request to the API. */
-export function openLog(level: string): { readonly service: LoggerService; readonly requests: RequestHandler } {
+export function openLog(level: string): {
+  readonly service: LoggerService
+  readonly requests: RequestHandler
+} {
   const logger = pino({ level })
   const requests = pinoHttp({
     logger,
@@ -27,6 +30,11 @@ function asService(logger: Logger): LoggerService {
     (level: 'info' | 'warn' | 'error' | 'debug') =>
     (message: unknown, ...rest: unknown[]) =>
       logger[level]({ context: rest.at(-1) }, String(message))
-  return { log: line('info'), warn: line('warn'), error: line('error'), debug: line('debug'), verbose: line('debug') }
+  return {
+    log: line('info'),
+    warn: line('warn'),
+    error: line('error'),
+    debug: line('debug'),
+    verbose: line('debug'),
+  }
 }
-

@@ -75,7 +75,10 @@ const refused = (fields: NonNullable<Problem['fields']>) =>
   )
 
 /** A body against its schema: what it says, or the problem that names the fields at fault. */
-export function checkBody<T>(schema: ZodType<T>, value: unknown): { readonly data: T } | { readonly problem: ProblemError } {
+export function checkBody<T>(
+  schema: ZodType<T>,
+  value: unknown,
+): { readonly data: T } | { readonly problem: ProblemError } {
   const bad = unkeepable(value)
   if (bad.length > 0)
     return { problem: refused(bad.map((path) => ({ path, message: 'has characters that cannot be kept' }))) }
@@ -139,7 +142,8 @@ export function sendProblem(response: Response, error: unknown): void {
     response.destroy()
     return
   }
-  if (problem.status === 503 || problem.status === 429) response.setHeader('Retry-After', problem.status === 429 ? '900' : '3')
+  if (problem.status === 503 || problem.status === 429)
+    response.setHeader('Retry-After', problem.status === 429 ? '900' : '3')
   response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))
 }
 

@@ -33,9 +33,10 @@ export interface Cursor {
 /** The address of a page's beginning as it was given out. @throws ProblemError 400 for any other text */
 export function readCursor(text: string | undefined): Cursor | undefined {
   if (text === undefined) return undefined
-  const read = /^(\d{4}-\d\d-\d\d \d\d:\d\d:\d\d(?:\.\d{1,6})?[+-]\d\d(?::\d\d)?) ([A-Za-z0-9_-]{1,60})$/.exec(
-    Buffer.from(text.slice(0, 200), 'base64url').toString('utf8'),
-  )
+  const read =
+    /^(\d{4}-\d\d-\d\d \d\d:\d\d:\d\d(?:\.\d{1,6})?[+-]\d\d(?::\d\d)?) ([A-Za-z0-9_-]{1,60})$/.exec(
+      Buffer.from(text.slice(0, 200), 'base64url').toString('utf8'),
+    )
   if (!read)
     throw new ProblemError(400, 'No page begins there', 'Begin with the first page.', [
       { path: 'from', message: 'must be what the page before gave' },
@@ -111,11 +112,18 @@ export class PiecesRepository {
     return {
       pieces: rows
         .slice(0, PAGE)
-        .map(({ updated_at, at: _, kind, outline, form, mineral, ...row }) => ({
-          ...row,
-          stone: { kind, outline, mineral, ...(form ? { form } : {}) },
-          updatedAt: updated_at.toISOString(),
-        })),
+        .map(
+          ({ updated_at, kind, outline, form, mineral, id, version, name, station, stoneId, planned }) => ({
+            id,
+            version,
+            name,
+            station,
+            stoneId,
+            planned,
+            stone: { kind, outline, mineral, ...(form ? { form } : {}) },
+            updatedAt: updated_at.toISOString(),
+          }),
+        ),
       next: last ? Buffer.from(`${last.at} ${last.id}`).toString('base64url') : null,
     }
   }
@@ -252,8 +260,10 @@ export class PiecesRepository {
     const rows = await query.execute()
     const found = most === undefined ? rows : rows.slice(0, most)
     return {
-      events: found.map(({ value, at, seq: _, ...e }) => ({
-        ...e,
+      events: found.map(({ id, kind, subject, value, at }) => ({
+        id,
+        kind,
+        subject,
         at: at.toISOString(),
         ...(value === null ? {} : { value }),
       })),

@@ -1,4 +1,17 @@
-import { Body, Controller, Delete, Get, Header, HttpCode, Inject, Param, Post, Put, Req, Res } from '@nestjs/common'
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Header,
+  HttpCode,
+  Inject,
+  Param,
+  Post,
+  Put,
+  Req,
+  Res,
+} from '@nestjs/common'
 import {
   inviteWriteSchema,
   settingsWriteSchema,

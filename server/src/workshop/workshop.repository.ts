@@ -1,5 +1,12 @@
 import { Inject, Injectable } from '@nestjs/common'
-import { settingsSchema, type InviteRow, type MakerRow, type Settings, type SettingsRow, type SettingsWrite } from '@verger/contract'
+import {
+  settingsSchema,
+  type InviteRow,
+  type MakerRow,
+  type Settings,
+  type SettingsRow,
+  type SettingsWrite,
+} from '@verger/contract'
 import { DB, type Db } from '../db/database.js'
 import { notFound, stale } from '../http/problem.js'
 
@@ -54,7 +61,9 @@ export class WorkshopRepository {
     const rows = await this.db
       .selectFrom('invites')
       .innerJoin('makers', (join) =>
-        join.onRef('makers.workshop_id', '=', 'invites.workshop_id').onRef('makers.id', '=', 'invites.made_by'),
+        join
+          .onRef('makers.workshop_id', '=', 'invites.workshop_id')
+          .onRef('makers.id', '=', 'invites.made_by'),
       )
       .select(['invites.id', 'invites.role', 'makers.name', 'invites.expires_at'])
       .where('invites.workshop_id', '=', workshop)
@@ -63,7 +72,12 @@ export class WorkshopRepository {
       .orderBy('invites.created_at')
       .limit(200)
       .execute()
-    return rows.map((r) => ({ id: r.id, role: r.role, madeBy: r.name, expiresAt: r.expires_at.toISOString() }))
+    return rows.map((r) => ({
+      id: r.id,
+      role: r.role,
+      madeBy: r.name,
+      expiresAt: r.expires_at.toISOString(),
+    }))
   }
 
   async revoke(workshop: string, id: string): Promise<void> {

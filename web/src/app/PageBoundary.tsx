@@ -32,7 +32,9 @@ function Broken({ error, resetErrorBoundary }: FallbackProps) {
             : 'That is a fault of ours. What was counted and saved is kept; what you were typing here may be gone.'}
         </p>
         {!script && (
-          <p className="mt-1 text-[15px] text-soft">{error instanceof Error ? error.message : String(error)}</p>
+          <p className="mt-1 text-[15px] text-soft">
+            {error instanceof Error ? error.message : String(error)}
+          </p>
         )}
         <p className="mt-4 flex flex-wrap gap-4">
           <button type="button" className="btn btn-main" onClick={resetErrorBoundary}>

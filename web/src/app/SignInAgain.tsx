@@ -33,7 +33,9 @@ export default function SignInAgain({ me }: { me: Me }) {
       <div className="fixed inset-0 flex items-start justify-center overflow-y-auto p-3 sm:p-10">
         <DialogPanel className="sheet w-full max-w-lg p-6">
           <DialogTitle className="text-2xl">Your session has ended</DialogTitle>
-          <p className="mt-1 text-soft">Sign in and go on here: the page and what you typed stay as they are.</p>
+          <p className="mt-1 text-soft">
+            Sign in and go on here: the page and what you typed stay as they are.
+          </p>
           {me.workshop.demo ? (
             <button type="button" className="btn btn-main mt-5" onClick={() => void enter(api.demo)}>
               Open the demo workshop again

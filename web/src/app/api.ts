@@ -38,6 +38,8 @@ import {
   type VariantWrite,
   type WorkshopRemoval,
 } from '@verger/contract'
+import { isKept, keepFor, recall, remember } from './keptAnswers.js'
+import { keeperOf } from './keeper.js'
 import { lost, reached, sessionEnded } from './reach.js'
 
 /** Where the picture of a stone is; the address changes with it. */
@@ -62,7 +64,28 @@ const isProblem = (json: unknown): json is Problem =>
 /** Where 401 says that a password was wrong, not that a session ended. */
 const SIGNING = new Set(['/auth/sign-in', '/auth/me'])
 
+/** As the server answers; while it is away, as it answered last where that was kept. */
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  if (method !== 'GET' || !isKept(path)) return ask<T>(method, path, body)
+  try {
+    const answer = await ask<T>(method, path)
+    if (path === '/auth/me') keepFor(keeperOf(answer as Me))
+    void remember(path, answer)
+    return answer
+  } catch (error) {
+    if (!isAway(error)) throw error
+    const kept = await recall<T>(path)
+    if (kept === undefined) throw error
+    if (path === '/auth/me') keepFor(keeperOf(kept as unknown as Me))
+    return kept
+  }
+}
+
+/** Does an error say that the server, or its database, cannot be reached now. */
+export const isAway = (error: unknown): boolean =>
+  error instanceof ApiError && (error.problem.status === 0 || error.problem.type === 'verger:away')
+
+async function ask<T>(method: string, path: string, body?: unknown): Promise<T> {
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
@@ -84,10 +107,13 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
       detail: 'Nothing you typed is lost: try again when it does.',
     })
   }
-  if (response.status === 503) lost()
-  else reached()
-  if (response.status === 204) return undefined as T
+  if (response.status === 204) {
+    reached()
+    return undefined as T
+  }
   const json: unknown = await response.json().catch(() => undefined)
+  if (isProblem(json) && json.type === 'verger:away') lost()
+  else reached()
   if (!response.ok) {
     if (response.status === 401 && !SIGNING.has(path)) sessionEnded.set(true)
     throw new ApiError(

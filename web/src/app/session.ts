@@ -1,13 +1,11 @@
-import type { Me } from '@verger/contract'
 import { useQuery } from '@tanstack/react-query'
 import { api } from './api.js'
-import { forgetAnswers } from './keptCache.js'
+export { keeperOf } from './keeper.js'
+import { forgetAnswers } from './keptAnswers.js'
 
 /** Who is signed in; an error with status 401 when nobody is. */
 export const useMe = () => useQuery({ queryKey: ['me'], queryFn: api.me, retry: false, staleTime: 60_000 })
 
-/** Key under which this maker's unsent events are kept. */
-export const keeperOf = (me: Me): string => `${me.workshop.id}/${me.maker.id}`
 export const usePieces = () => useQuery({ queryKey: ['pieces'], queryFn: api.pieces })
 export const useStones = () => useQuery({ queryKey: ['stones'], queryFn: api.stones })
 export const usePiece = (id: string) => useQuery({ queryKey: ['piece', id], queryFn: () => api.piece(id) })

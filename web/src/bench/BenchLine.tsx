@@ -3,9 +3,9 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState, useSyncExternalStore } from 'react'
 import { Link } from 'react-router'
 import { awaySince, useWatched } from '../app/reach.js'
-import { keeperOf } from '../app/session.js'
+import { keeperOf } from '../app/keeper.js'
 import type { Kept } from './queue.js'
-import { eventsKey, outboxOf, withNew } from './useBench.js'
+import { eventsKey, outboxOf, takeIn } from './useBench.js'
 
 /**
  * Sends what waits of every piece from whatever page is open, and tells of it: since when the server is away and how many counts wait, and
@@ -18,20 +18,29 @@ export function BenchLine({ me }: { me: Me }) {
   useEffect(() => {
     box.pages = {
       // of a piece that no page shows nothing needs to come back
-      lastOf: (piece) =>
-        client.getQueryData<Events>(eventsKey(piece))?.last ?? Number.MAX_SAFE_INTEGER,
+      lastOf: (piece) => client.getQueryData<Events>(eventsKey(piece))?.last ?? Number.MAX_SAFE_INTEGER,
       onAnswer: (piece, answer) => {
         if (client.getQueryData(eventsKey(piece)) === undefined) return
-        client.setQueryData<Events>(eventsKey(piece), (old) => withNew(old, answer))
+        client.setQueryData<Events>(eventsKey(piece), takeIn(client, piece, answer))
         if (answer.more) void client.invalidateQueries({ queryKey: eventsKey(piece) })
       },
     }
-    return box.start()
+    // what was shown of before is looked at again once the server is back
+    const again = () => void client.invalidateQueries()
+    window.addEventListener('verger-reached', again)
+    const stop = box.start()
+    return () => {
+      window.removeEventListener('verger-reached', again)
+      stop()
+    }
   }, [box, client])
   const away = useWatched(awaySince)
   if (away === undefined && refused.length === 0 && !unkept) return null
   return (
-    <div className="border-b border-amber bg-amber-wash px-4 py-1.5 text-[16px] print:hidden" data-testid="bench-line">
+    <div
+      className="border-b border-amber bg-amber-wash px-4 py-1.5 text-[16px] print:hidden"
+      data-testid="bench-line"
+    >
       {away !== undefined && (
         <p className="m-0" role="status">
           <span className="text-amber" aria-hidden>

@@ -136,7 +136,11 @@ export class Outbox {
         const verdict = refusalOf(error, batch.length)
         if (verdict === undefined) throw error
         if (verdict === 'smaller') size = Math.max(1, Math.floor(batch.length / 2))
-        else await this.setAside(batch.filter((_, i) => verdict.at === undefined || verdict.at.has(i)), verdict.why)
+        else
+          await this.setAside(
+            batch.filter((_, i) => verdict.at === undefined || verdict.at.has(i)),
+            verdict.why,
+          )
       }
     }
   }

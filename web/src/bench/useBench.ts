@@ -1,7 +1,8 @@
 import { tally, type BenchEvent, type BenchTally, type Events } from '@verger/contract'
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
 import { useCallback, useMemo, useSyncExternalStore } from 'react'
-import { api } from '../app/api.js'
+import { api, isAway } from '../app/api.js'
+import { recall, remember } from '../app/keptAnswers.js'
 import { newId } from '../app/newId.js'
 import { Outbox } from './outbox.js'
 
@@ -12,7 +13,8 @@ export interface Bench {
   readonly ready: boolean
   /** Events of this piece that the server has not confirmed. */
   readonly waiting: number
-  add(kind: BenchEvent['kind'], subject: string, value?: number | string): Promise<void>
+  /** Records something, once or several times at once. */
+  add(kind: BenchEvent['kind'], subject: string, value?: number | string, times?: number): Promise<void>
   /** Takes back the last not undone events of this kind and subject, one or several. */
   undo(kind: BenchEvent['kind'], subject: string, count?: number): Promise<void>
 }
@@ -36,11 +38,31 @@ export const withNew = (old: Events | undefined, came: Events): Events => {
   }
 }
 
-/** All events of a piece: those that are known stay, only what came after them is fetched. */
+const keptAs = (piece: string) => `events of ${piece}`
+
+/** Takes in what came, and keeps all of it in the browser. */
+export function takeIn(client: QueryClient, piece: string, came: Events): Events {
+  const all = withNew(client.getQueryData<Events>(eventsKey(piece)), came)
+  void remember(keptAs(piece), all)
+  return all
+}
+
+/**
+ * All events of a piece: those that are known stay, only what came after them is fetched. While the server is away, those that were known
+ * last.
+ */
 export async function fetchEvents(client: QueryClient, piece: string): Promise<Events> {
   let known = client.getQueryData<Events>(eventsKey(piece))
-  do known = withNew(known, await api.events(piece, known?.last ?? 0))
-  while (known.more)
+  try {
+    do known = withNew(known, await api.events(piece, known?.last ?? 0))
+    while (known.more)
+  } catch (error) {
+    if (!isAway(error)) throw error
+    const kept = known ?? (await recall<Events>(keptAs(piece)))
+    if (!kept) throw error
+    return kept
+  }
+  void remember(keptAs(piece), known)
   return known
 }
 
@@ -60,8 +82,11 @@ export function useBench(keeper: string, piece: string): Bench {
   )
   const events = useMemo(() => [...(server.data?.events ?? []), ...local], [server.data, local])
   const add = useCallback(
-    (kind: BenchEvent['kind'], subject: string, value?: number | string) =>
-      box.add(piece, [eventOf(kind, subject, value)]),
+    (kind: BenchEvent['kind'], subject: string, value?: number | string, times = 1) =>
+      box.add(
+        piece,
+        Array.from({ length: times }, () => eventOf(kind, subject, value)),
+      ),
     [box, piece],
   )
   const undo = useCallback(

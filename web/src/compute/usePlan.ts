@@ -10,18 +10,67 @@ import type {
   SureParts,
   WorkshopSettings,
 } from '@verger/core'
-import { wrap } from 'comlink'
+import { wrap, type Remote } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import type { Compute } from './compute.worker.js'
 
-const start = () =>
-  wrap<Compute>(new Worker(new URL('./compute.worker.ts', import.meta.url), { type: 'module' }))
+/** A worker that computes, and the word that it stopped. */
+interface Started {
+  readonly compute: Remote<Compute>
+  readonly worker: Worker
+  readonly failed: Promise<never>
+}
 
-let quick: ReturnType<typeof start> | undefined
-let slow: ReturnType<typeof start> | undefined
+function start(): Started {
+  const worker = new Worker(new URL('./compute.worker.ts', import.meta.url), { type: 'module' })
+  const failed = new Promise<never>((_, reject) => {
+    worker.addEventListener('error', (e) => {
+      e.preventDefault()
+      reject(new Error('The part that computes could not be loaded. Try again, or load Verger anew.'))
+    })
+  })
+  // who waits for nothing need not hear of it
+  failed.catch(() => undefined)
+  return { compute: wrap<Compute>(worker), worker, failed }
+}
+
+let quick: Started | undefined
+let slow: Started | undefined
 /** Two workers: a long search or holding check never delays the next plan. */
-export const quickWorker = () => (quick ??= start())
-export const slowWorker = () => (slow ??= start())
+export const quickWorker = () => (quick ??= start()).compute
+export const slowWorker = () => (slow ??= start()).compute
+
+/** Longest that any one answer is waited for, ms: thrice what the hardest stone takes. */
+const PATIENCE_MS = 45_000
+
+/**
+ * An answer of the workers, or why there is none: one could not be loaded, or what is asked takes too long. Both are begun anew then, so
+ * that what is asked next does not wait behind it.
+ */
+export async function answered<P extends Promise<unknown>>(ask: () => P): Promise<Awaited<P>> {
+  const answer: Promise<Awaited<P>> = Promise.resolve(ask())
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(
+      () =>
+        reject(new Error('This takes too long to work out. Fewer points of the outline make it quicker.')),
+      PATIENCE_MS,
+    )
+  })
+  try {
+    return await Promise.race([answer, late, ...[quick, slow].flatMap((w) => (w ? [w.failed] : []))])
+  } catch (error) {
+    answer.catch(() => undefined)
+    if (error instanceof Error && /^(This takes too long|The part that computes)/.test(error.message)) {
+      quick?.worker.terminate()
+      slow?.worker.terminate()
+      quick = slow = undefined
+    }
+    throw error
+  } finally {
+    clearTimeout(timer)
+  }
+}
 
 export interface LivePlan {
   readonly result: PlanResult | undefined
@@ -33,6 +82,8 @@ export interface LivePlan {
   /** The thorough check, once all of it is there; it follows the first one. */
   readonly sure: Sure | undefined
   readonly busy: boolean
+  /** Why nothing could be worked out, in words. */
+  readonly problem: string | undefined
 }
 
 /** Parts of the thorough check in their order; each is asked for alone, so that a changed plan stops the rest. */
@@ -53,14 +104,15 @@ export function usePlan(
     quick: undefined,
     sure: undefined,
     busy: true,
+    problem: undefined,
   })
   const turn = useRef(0)
   useEffect(() => {
     if (!stone || !options || !settings) return
     const mine = ++turn.current
     const fresh = () => mine === turn.current
-    void (async () => {
-      const result = await quickWorker().plan({ stone, family, options, settings })
+    const work = async () => {
+      const result = await answered(() => quickWorker().plan({ stone, family, options, settings }))
       if (!fresh()) return
       setLive((old) => ({
         result,
@@ -69,21 +121,32 @@ export function usePlan(
         quick: old.quick,
         sure: old.sure,
         busy: result.ok,
+        problem: undefined,
       }))
       if (!result.ok) return
-      const hold = await slowWorker().hold(result.plan)
+      const hold = await answered(() => slowWorker().hold(result.plan))
       if (!fresh()) return
       // the first check stands until the thorough one is there
       setLive((old) => ({ ...old, hold, quick: { of: result.plan, hold }, sure: undefined }))
       let parts: SureParts = {}
       for (const part of hold.hold.caught ? PARTS : []) {
-        parts = { ...parts, ...(await slowWorker().surePart(result.plan, hold.hold, part)) }
+        parts = { ...parts, ...(await answered(() => slowWorker().surePart(result.plan, hold.hold, part))) }
         if (!fresh()) return
       }
-      const made = hold.hold.caught ? await slowWorker().sure(result.plan, hold.hold, parts) : undefined
+      const made = hold.hold.caught
+        ? await answered(() => slowWorker().sure(result.plan, hold.hold, parts))
+        : undefined
       if (!fresh()) return
       setLive((old) => ({ ...old, hold: made ? { ...hold, ...made } : hold, sure: made?.sure, busy: false }))
-    })()
+    }
+    work().catch((error: unknown) => {
+      if (fresh())
+        setLive((old) => ({
+          ...old,
+          busy: false,
+          problem: error instanceof Error ? error.message : String(error),
+        }))
+    })
   }, [stone, family, options, settings])
   return live
 }

@@ -47,20 +47,20 @@ export function Judgement({
   const look = LOOK[line.verdict]
   return (
     <div
-      className={`flex min-h-[84px] flex-wrap items-center gap-x-6 gap-y-3 border-l-[6px] px-6 py-3 ${look.box}`}
+      className={`flex min-h-[84px] flex-wrap items-center gap-x-6 gap-y-1.5 border-l-[6px] px-4 py-2 sm:gap-y-3 sm:px-6 sm:py-3 ${look.box}`}
       role="status"
       aria-live="polite"
       data-verdict={line.verdict}
     >
       <div className="min-w-0 flex-1 basis-80">
-        <div className="text-[19px]">
+        <div className="text-[17px] leading-snug sm:text-[19px]">
           <strong className={look.word}>
             <span aria-hidden>{look.mark} </span>
             {line.word}
           </strong>{' '}
           {line.say}
         </div>
-        <div className="text-soft">
+        <div className="text-[15px] leading-snug text-soft sm:text-base">
           {line.more} {pull} {busy ? 'Checking again …' : 'An estimate: the proof at the bench decides.'}
         </div>
       </div>

@@ -1,4 +1,5 @@
 import { useState, type ReactNode } from 'react'
+import { readNumber } from './readLength.js'
 
 /** A named row with its value at the right. */
 export function Row({ label, children }: { label: ReactNode; children: ReactNode }) {
@@ -81,10 +82,6 @@ export function Typed({
     </span>
   )
 }
-
-/** A number as people type it, with a point or a comma. NaN when it is none. */
-export const readNumber = (text: string): number =>
-  text.trim() === '' ? NaN : Number(text.trim().replace(',', '.'))
 
 /** A number that must be there. */
 export function Amount({

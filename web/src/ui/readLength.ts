@@ -20,6 +20,18 @@ export function readLength(
   return { problem: WORDS[parsed.problem] }
 }
 
+/** Longest length that can be recorded at the bench, mm: a hundred metres. */
+const REACH = 100_000
+
+/** A length as it can be recorded; beyond that it is a slip, and says so. */
+export const withinReach = (read: {
+  value?: number
+  problem?: string
+}): { value?: number; problem?: string } =>
+  read.value !== undefined && read.value > REACH
+    ? { problem: 'That is over a hundred metres: look at the unit.' }
+    : read
+
 /** A sixteenth that is off by less than this is said to be equal, mm. */
 const SAME = 0.05
 
@@ -32,3 +44,7 @@ export function echoBoth(value: number): string {
     ? `${value.toFixed(1)} mm = ${said}`
     : `${value.toFixed(1)} mm ≈ ${said} (${inches.toFixed(2)})`
 }
+
+/** A number as people type it, with a point or a comma. NaN when it is none. */
+export const readNumber = (text: string): number =>
+  text.trim() === '' ? NaN : Number(text.trim().replace(',', '.'))

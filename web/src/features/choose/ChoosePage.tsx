@@ -119,7 +119,7 @@ function Chooser({ piece }: { piece: PieceRow }) {
           {more ? 'The best three only' : `${list.length - BEST} more`}
         </button>
       )}
-      {all.left === 0 && list.length === 0 && (
+      {all.left === 0 && list.length === 0 && all.failed.length === 0 && (
         <p className="py-8 text-xl" role="status">
           None of the settings so far takes this stone{worn === 'pendant' ? '' : ` as a ${worn}`}. What would
           have to change stands below; its measures and care notes are kept.{' '}
@@ -127,6 +127,16 @@ function Chooser({ piece }: { piece: PieceRow }) {
             Back to its measures
           </Link>
         </p>
+      )}
+      {all.failed.map(({ family: id, why }) => (
+        <p key={id} className="mt-3 text-red" role="alert" data-failed={id}>
+          ✕ {family(id).text.name}: {why}
+        </p>
+      ))}
+      {all.failed.length > 0 && (
+        <button type="button" className="btn mt-2" onClick={() => window.location.reload()}>
+          Load it anew
+        </button>
       )}
       <Excludeds list={all.excluded} />
     </PieceFrame>

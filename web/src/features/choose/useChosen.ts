@@ -1,17 +1,19 @@
 import { FAMILIES, isChosen, type Chosen, type Excluded, type Stone, type WornAs } from '@verger/core'
 import { useEffect, useState } from 'react'
 import { usePlanSettings, wishWithKept } from '../../app/planSettings.js'
-import { quickWorker, slowWorker } from '../../compute/usePlan.js'
+import { answered, quickWorker, slowWorker } from '../../compute/usePlan.js'
 
 /** Every family worked out for a stone, each as soon as it is ready. */
 export interface AllChosen {
   readonly chosen: readonly Chosen[]
   readonly excluded: readonly Excluded[]
+  /** Those that could not be worked out, and why, in words. */
+  readonly failed: readonly { readonly family: string; readonly why: string }[]
   /** How many are still being worked out. */
   readonly left: number
 }
 
-const NOTHING: AllChosen = { chosen: [], excluded: [], left: FAMILIES.length }
+const NOTHING: AllChosen = { chosen: [], excluded: [], failed: [], left: FAMILIES.length }
 
 /** Works out all families in both workers, one after the other in each; asked anew when stone, metal or wear change. */
 export function useChosen(stone: Stone, alloy: string, worn: WornAs | undefined): AllChosen {
@@ -22,19 +24,23 @@ export function useChosen(stone: Stone, alloy: string, worn: WornAs | undefined)
     let live = true
     setAll(NOTHING)
     const waiting = FAMILIES.map((f) => f.id)
-    const take = async (
-      worker: ReturnType<typeof slowWorker>,
-      wish: Awaited<ReturnType<typeof wishWithKept>>,
-    ) => {
+    const take = async (worker: typeof slowWorker, wish: Awaited<ReturnType<typeof wishWithKept>>) => {
       for (let id = waiting.shift(); id !== undefined && live; id = waiting.shift()) {
-        const found = await worker.chooseOne({
-          stone,
-          family: id,
-          wish: { ...wish, ...(worn ? { worn } : {}) },
-          settings,
-        })
+        const family = id
+        const found = await answered(() =>
+          worker().chooseOne({ stone, family, wish: { ...wish, ...(worn ? { worn } : {}) }, settings }),
+        ).catch((error: unknown) => ({ why: error instanceof Error ? error.message : String(error) }))
         if (!live) return
+        if ('why' in found) {
+          setAll((old) => ({
+            ...old,
+            failed: [...old.failed, { family, why: found.why }],
+            left: old.left - 1,
+          }))
+          continue
+        }
         setAll((old) => ({
+          ...old,
           chosen: isChosen(found) ? [...old.chosen, found] : old.chosen,
           excluded: isChosen(found) ? old.excluded : [...old.excluded, found],
           left: old.left - 1,
@@ -42,7 +48,7 @@ export function useChosen(stone: Stone, alloy: string, worn: WornAs | undefined)
       }
     }
     void wishWithKept({ alloy, temper: 'half hard' }).then((wish) =>
-      Promise.all([take(slowWorker(), wish), take(quickWorker(), wish)]),
+      Promise.all([take(slowWorker, wish), take(quickWorker, wish)]),
     )
     return () => {
       live = false

@@ -5,7 +5,7 @@ import { useNavigate, useParams } from 'react-router'
 import { keeperOf } from '../../app/session.js'
 import { sayLength, useSettings } from '../../app/workshop.js'
 import { useBench } from '../../bench/useBench.js'
-import { readLength } from '../../ui/readLength.js'
+import { readLength, withinReach } from '../../ui/readLength.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
 import { CutBars, marksToMake, toHalf } from './CutBars.js'
@@ -136,7 +136,7 @@ function Tick({
 }) {
   const settings = useSettings()
   const [text, setText] = useState('')
-  const read = readLength(text, units)
+  const read = withinReach(readLength(text, units))
   const short = done !== undefined && done < planned - 5
   return (
     <div className="flex flex-wrap items-center gap-4">

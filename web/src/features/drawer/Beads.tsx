@@ -2,6 +2,7 @@ import type { DrawerRow, Me } from '@verger/contract'
 import { useState } from 'react'
 import { sayLength, sayMoney } from '../../app/workshop.js'
 import { readLength } from '../../ui/readLength.js'
+import { lengthText, mm } from '@verger/core'
 import { throughBead } from './tools.js'
 import { sayCents, cents, Lay, only, Section, Thing, useDrawer, Word } from './parts.js'
 
@@ -12,7 +13,11 @@ export function Beads({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
   const [text, setText] = useState({ size: '', hole: '', price: '' })
   const { lay, take, change, editing, leave, pending, problem } = useDrawer<'bead'>((item) => {
     setName(item.name)
-    setText({ size: `${item.size} mm`, hole: `${item.hole} mm`, price: sayCents(item.price) })
+    setText({
+      size: lengthText(mm(item.size), units),
+      hole: lengthText(mm(item.hole), units),
+      price: sayCents(item.price),
+    })
   })
   const clear = () => {
     leave()
@@ -27,7 +32,7 @@ export function Beads({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
   const narrow = size !== undefined && hole !== undefined && hole >= size
   const whole =
     name.trim() !== '' && size !== undefined && hole !== undefined && price !== undefined && !narrow
-  const say = (mm: number) => sayLength(mm, { units }, 1)
+  const say = (v: number) => sayLength(v, { units }, 1)
   return (
     <Section
       name="Beads"

@@ -1,5 +1,5 @@
 import { FINDING_TYPES, type DrawerRow, type Me } from '@verger/contract'
-import { BAIL_EASE } from '@verger/core'
+import { BAIL_EASE, lengthText, mm } from '@verger/core'
 import { useState } from 'react'
 import { sayLength, sayMoney } from '../../app/workshop.js'
 import { readLength } from '../../ui/readLength.js'
@@ -14,7 +14,7 @@ export function Findings({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
   const { lay, take, change, editing, leave, pending, problem } = useDrawer<'finding'>((item) => {
     setName(item.name)
     setType(item.type)
-    setText({ end: item.end === null ? '' : `${item.end} mm`, price: sayCents(item.price) })
+    setText({ end: item.end === null ? '' : lengthText(mm(item.end), units), price: sayCents(item.price) })
   })
   const clear = () => {
     leave()

@@ -1,5 +1,6 @@
 import { TOOL_TYPES, type DrawerRow, type Me } from '@verger/contract'
 import { useState } from 'react'
+import { lengthText, mm } from '@verger/core'
 import { sayLength } from '../../app/workshop.js'
 import { readLength } from '../../ui/readLength.js'
 import { Lay, only, Pick, Section, Thing, useDrawer, Word, type Of } from './parts.js'
@@ -13,7 +14,7 @@ export function Tools({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
   const { lay, take, change, editing, leave, pending, problem } = useDrawer<'tool'>((item) => {
     setName(item.name)
     setType(item.type)
-    setText(item.sizes.map((s) => `${s} mm`).join(', '))
+    setText(item.sizes.map((s) => lengthText(mm(s), units)).join('; '))
   })
   const clear = () => {
     leave()
@@ -26,7 +27,7 @@ export function Tools({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
     .map((t) => readLength(t, units).value)
   const wrong = sizes.some((s) => s === undefined)
   const whole = name.trim() !== '' && sizes.length > 0 && !wrong && (type !== 'cone' || sizes.length === 2)
-  const say = (mm: number) => sayLength(mm, { units }, 1)
+  const say = (v: number) => sayLength(v, { units }, 1)
   const words: Readonly<Record<Of<'tool'>['type'], (sizes: readonly number[]) => string>> = {
     rod: (all) => `rods of ${all.map(say).join(', ')}`,
     'stepped pliers': (all) => `steps of ${all.map(say).join(', ')}`,

@@ -1,5 +1,14 @@
 import type { DrawerRow, Me } from '@verger/contract'
-import { ALLOYS, bendingForce, gramsPerMetre, wireShapeOf, WIRE_SIZES, wireSize } from '@verger/core'
+import {
+  ALLOYS,
+  bendingForce,
+  gramsPerMetre,
+  lengthText,
+  mm,
+  wireShapeOf,
+  WIRE_SIZES,
+  wireSize,
+} from '@verger/core'
 import { useState } from 'react'
 import { sayLength, sayMoney } from '../../app/workshop.js'
 import { perMetre } from './tools.js'
@@ -24,8 +33,8 @@ export function Wires({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
     setTemper(item.temper)
     setAmount(sayCents(item.price))
     setPer(item.per)
-    setWide(item.width ? `${item.width} mm` : '')
-    setTwist(item.pitch ? `${item.pitch} mm` : '')
+    setWide(item.width ? lengthText(mm(item.width), units) : '')
+    setTwist(item.pitch ? lengthText(mm(item.pitch), units) : '')
   })
   const clear = () => {
     leave()
@@ -36,7 +45,7 @@ export function Wires({ me, rows }: { me: Me; rows: readonly DrawerRow[] }) {
   const width = profile === 'flat' ? readLength(wide, units).value : null
   const pitch = isTwisted ? readLength(twist, units).value : null
   const thin = width !== null && width !== undefined && width <= wireSize(size).mm
-  const say = (mm: number) => sayLength(mm, { units }, 2)
+  const say = (v: number) => sayLength(v, { units }, 2)
   return (
     <Section
       name="Wires"

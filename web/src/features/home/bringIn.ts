@@ -23,7 +23,7 @@ export async function bringIn(file: File): Promise<string> {
       })
   }
   const records = freshRecords(read.records ?? [])
-  for (let k = 0; k < records.length; k += 200) 
+  for (let k = 0; k < records.length; k += 200)
     await api.sendEvents(piece.id, records.slice(k, k + 200), Number.MAX_SAFE_INTEGER)
   const station = stationOf(records)
   if (station) {

@@ -4,7 +4,8 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, ApiError } from '../../app/api.js'
 import { Figure } from '../../ui/Figure.js'
-import { readNumber, Row, Typed } from '../../ui/Rows.js'
+import { readNumber } from '../../ui/readLength.js'
+import { Row, Typed } from '../../ui/Rows.js'
 
 /** What the piece costs beside wire and time, and its price by two methods. Each change is kept at once. */
 export function Pricing({ piece, metal, labour }: { piece: PieceRow; metal: Quantity; labour: Quantity }) {

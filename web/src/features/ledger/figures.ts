@@ -1,6 +1,7 @@
 import type { BenchTally, PieceRow, Settings } from '@verger/contract'
 import { costOf, leftForTime, numberOf, plan as compute, pricing, timedMinutes } from '@verger/core'
 import Papa from 'papaparse'
+import { harmless } from '../../app/csvCells.js'
 
 /** What a finished piece took and brought, in money and minutes. */
 export interface LedgerFigures {
@@ -45,15 +46,15 @@ export function ledgerCsv(rows: readonly (LedgerFigures & { readonly name: strin
   const amount = (v: number | null) => (v === null ? '' : v.toFixed(2))
   return Papa.unparse(
     rows.map((r) => ({
-      piece: r.name,
-      stone: r.stone,
+      piece: harmless(r.name),
+      stone: harmless(r.stone),
       materials: amount(r.materials),
       minutes: r.minutes.toFixed(0),
       labour: amount(r.labour),
       price: amount(r.price),
       sold: amount(r.sold),
       'left for the time': amount(r.left),
-      missing: r.missing.join('; '),
+      missing: harmless(r.missing.join('; ')),
     })),
   )
 }

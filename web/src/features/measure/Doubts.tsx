@@ -1,10 +1,11 @@
-import type { Stone } from '@verger/core'
+import { lengthText, mm, type Stone } from '@verger/core'
 import { memo, useDeferredValue, useMemo } from 'react'
 import { useFormContext } from 'react-hook-form'
-import { doubtsOf, type Typed } from './typedStone.js'
+import type { FieldId } from './fields.js'
+import { doubtsOf, unitOf, type Typed } from './typedStone.js'
 
 /** What looks unlikely about the measures: asked once typing rests, with the smallest change that would mend it. */
-export const Doubts = memo(function Doubts({ stone }: { stone: Stone }) {
+export const Doubts = memo(function Doubts({ stone, units }: { stone: Stone; units: 'mm' | 'in' }) {
   const settled = useDeferredValue(stone)
   const doubts = useMemo(() => doubtsOf(settled), [settled])
   const form = useFormContext<Typed>()
@@ -19,8 +20,10 @@ export const Doubts = memo(function Doubts({ stone }: { stone: Stone }) {
           type="button"
           className="border-0 bg-transparent p-0 font-semibold text-copper underline"
           onClick={() => {
-            form.setValue(`measures.${d.mend!.field}`, String(d.mend!.value))
-            if (settled.kind === 'puffy') form.setValue('measures.backFullness', String(d.mend!.value))
+            const { field, value } = d.mend!
+            const isLength = unitOf(settled.kind, field as FieldId) === 'mm'
+            form.setValue(`measures.${field}`, isLength ? lengthText(mm(value), units) : String(value))
+            if (settled.kind === 'puffy') form.setValue('measures.backFullness', String(value))
           }}
         >
           Take that

@@ -24,7 +24,7 @@ import { ShapeChooser } from './ShapeChooser.js'
 import { StaleEdit } from './StaleEdit.js'
 import { StoneSheet } from './StoneSheet.js'
 import { TurnedRows } from './TurnedRows.js'
-import { asTyped, chosenShape, exampleOf, fieldsOf, readStone, type Typed } from './typedStone.js'
+import { asTyped, isDrilled, chosenShape, exampleOf, fieldsOf, readStone, type Typed } from './typedStone.js'
 
 const TrueSize = lazy(() => import('./TrueSize.js'))
 const NO_NAMES = {}
@@ -41,10 +41,11 @@ export function Measure({
   piece: PieceRow | undefined
   reached: StationId
 }) {
-  const { units } = me.workshop.settings
+  // what is typed here is read in the units that the page was opened in, should they be changed elsewhere meanwhile
+  const [{ units }] = useState(me.workshop.settings)
   // a stone measured like another begins with its measures, and without its name and readings
   const like = (useLocation().state as { readonly like?: StoneRow } | null)?.like
-  const form = useForm<Typed>({ defaultValues: asTyped(row ?? (like && asNew(like))) })
+  const form = useForm<Typed>({ defaultValues: asTyped(row ?? (like && asNew(like)), units) })
   const typed = useWatch({ control: form.control }) as Typed
   const [lit, setLit] = useState<FieldId | undefined>(row ? undefined : 'length')
   // where the next reading of an instrument goes: the field that was lit last
@@ -70,9 +71,9 @@ export function Measure({
   )
   // the small drawings at the fields follow a moment later than the large one
   const settled = useDeferredValue(full)
-  const drilled = Number(typed.measures.hole) > 0
+  const drilled = isDrilled(typed.measures.hole)
   const rows = useMemo(
-    () => fieldsOf({ kind, outline, form: beadForm, faces, measures: drilled ? { hole: '1' } : {} }),
+    () => fieldsOf({ kind, outline, form: beadForm, faces, measures: drilled ? { hole: '1 mm' } : {} }),
     [kind, outline, beadForm, faces, drilled],
   )
   const [life, setLife] = useState(false)
@@ -170,7 +171,7 @@ export function Measure({
                 {read.problems.faces && <span className="text-red">✕ {read.problems.faces}</span>}
               </label>
             )}
-            {read.stone && <Doubts stone={read.stone} />}
+            {read.stone && <Doubts stone={read.stone} units={units} />}
             <Material weighed={read.problems.weighed} taped={read.problems.taped} />
             <GroupFields problem={read.problems.group} />
             <Photo row={row} picked={picture} onPick={setPicture} />
@@ -180,7 +181,7 @@ export function Measure({
               id={stale.id}
               mine={{ name: typed.name, note: typed.note, stone: read.stone! }}
               onTheirs={(theirs) => {
-                form.reset(asTyped(theirs))
+                form.reset(asTyped(theirs, units))
                 stale.take(theirs)
               }}
               onMine={(theirs) => save.mutate(theirs.version)}

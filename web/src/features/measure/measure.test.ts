@@ -8,16 +8,36 @@ const row = (stone: object) =>
   ({ id: 'x', version: 1, name: '', note: '', away: false, photo: null, pieceId: null, stone }) as never
 
 describe('a stone as typed', () => {
-  it('of every kind goes into the form and comes out as it was', () => {
+  /** Lengths as stones have them: by a caliper of millimetres, by a rule of sixteenths, by a caliper of inches, and any at all. */
+  const lengths = (random: () => number) => [
+    Number((1 + 60 * random()).toFixed(2)),
+    (Math.ceil(40 * random()) / 16) * 25.4,
+    Number((0.05 + 2 * random()).toFixed(4)) * 25.4,
+    0.05 + 60 * random(),
+  ]
+
+  it('of every kind, opened and left in either unit, is the very same stone', () => {
     const random = seeded(11)
     for (const kind of STONE_KINDS)
-      for (let k = 0; k < 8; k++) {
-        const stone = randomStoneOf(kind, random)
+      for (let k = 0; k < 24; k++) {
+        const made = randomStoneOf(kind, random)
+        const free = k % 2 === 1 && made.width !== made.length
+        const stone = free ? { ...made, length: lengths(random)[k % 4]!, taped: lengths(random)[0]! } : made
         if (stoneErrors(stone).length > 0) continue
-        const read = readStone(asTyped(row(stone)), 'mm')
-        expect(read.problems).toEqual({})
-        expect(read.stone).toEqual(stone)
+        for (const units of ['mm', 'in'] as const) {
+          const read = readStone(asTyped(row(stone), units), units)
+          expect(read.problems).toEqual({})
+          expect(read.stone).toEqual(stone)
+        }
       }
+  })
+
+  it('a stone of 3 × 3 × 2 mm stays one in a workshop of inches, and 1 1/4 in stays so', () => {
+    const bead = { ...OVAL, length: 3, width: 3, depth: 2, wall: 0.4 }
+    expect(asTyped(row(bead), 'in').measures.length).toBe('3 mm')
+    expect(readStone(asTyped(row(bead), 'in'), 'in').stone).toEqual(bead)
+    expect(asTyped(row({ ...OVAL, length: 31.75 }), 'in').measures.length).toBe('1 1/4 in')
+    expect(asTyped(undefined, 'in').row.gap).toBe('0.3 mm')
   })
 
   it('with a row, a pair, and several readings of a measure', () => {
@@ -28,11 +48,13 @@ describe('a stone as typed', () => {
       { ...OVAL, group: { kind: 'pair', mate: { depth: 6.9, weighed: 7.2 } } },
       { ...OVAL, readings: { length: [29.9, 30, 30.2] } },
     ]
-    for (const stone of stones) expect(readStone(asTyped(row(stone)), 'mm').stone).toEqual(stone)
+    for (const stone of stones)
+      for (const units of ['mm', 'in'] as const)
+        expect(readStone(asTyped(row(stone), units), units).stone).toEqual(stone)
   })
 
   it('says what is wrong with a row where it stands', () => {
-    const typed = asTyped(row(OVAL))
+    const typed = asTyped(row(OVAL), 'mm')
     const group = (change: object) =>
       readStone({ ...typed, group: 'row', row: { ...typed.row, ...change } }, 'mm').problems.group
     expect(group({})).toMatch(/How many/)
@@ -52,7 +74,7 @@ describe('a stone as typed', () => {
 
   it('fields follow the kind, and a measure of unlike unit is read as its own', () => {
     const ids = (kind: string) =>
-      fieldsOf({ ...asTyped(undefined), kind: kind as never, outline: 'round', measures: {} }).map(
+      fieldsOf({ ...asTyped(undefined, 'mm'), kind: kind as never, outline: 'round', measures: {} }).map(
         (f) => f.id,
       )
     expect(ids('cabochon').slice(0, 3)).toEqual(['length', 'depth', 'wall'])

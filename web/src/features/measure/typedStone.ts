@@ -4,8 +4,10 @@ import {
   depthIsWidth,
   fill,
   KINDS,
+  lengthText,
   measuresOf,
   medianOf,
+  mm,
   outlineFromWidths,
   ROW_ORDERS,
   stoneErrors,
@@ -67,15 +69,17 @@ const EMPTY_WIDTHS: Row[] = [
   ['', '0', '0'],
 ]
 
-/** The form of a stone from the tray, or of a new one. */
-export function asTyped(row: StoneRow | undefined): Typed {
+/** The form of a stone from the tray, or of a new one, in the units that the workshop types in. */
+export function asTyped(row: StoneRow | undefined, units: 'mm' | 'in'): Typed {
   const s = row?.stone
+  const length = (v: number) => lengthText(mm(v), units)
   const measures: Record<string, string> = {}
   if (s) {
     const readings = s.readings ?? {}
     for (const id of ['length', 'width', 'depth', ...KINDS[s.kind].measures.map((m) => m.id)] as FieldId[]) {
       const value = s[id]
-      if (value !== undefined) measures[id] = (readings[id] ?? [value]).join('; ')
+      const say = unitOf(s.kind, id) === 'mm' ? length : String
+      if (value !== undefined) measures[id] = (readings[id] ?? [value]).map(say).join('; ')
     }
   }
   return {
@@ -84,37 +88,45 @@ export function asTyped(row: StoneRow | undefined): Typed {
     form: s?.form ?? 'sphere',
     way: s?.way ?? '',
     measures,
-    sections: s?.sections ? s.sections.map((k) => [String(k.at), String(k.across)]) : EMPTY_SECTIONS,
+    sections: s?.sections ? s.sections.map((k) => [length(k.at), length(k.across)]) : EMPTY_SECTIONS,
     widths: EMPTY_WIDTHS,
     points: s?.points ?? [],
-    faces: s?.faces?.join(', ') ?? '',
+    faces: s?.faces?.map(length).join(', ') ?? '',
     mineral: s?.mineral ?? 'labradorite',
     treatments: [...(s?.treatments ?? [])],
     weighed: s?.weighed === undefined ? '' : String(s.weighed),
-    taped: s?.taped === undefined ? '' : String(s.taped),
+    taped: s?.taped === undefined ? '' : length(s.taped),
     name: row?.name ?? '',
     note: row?.note ?? '',
-    ...typedGroup(s?.group),
+    ...typedGroup(s?.group, units),
   }
 }
 
 const text = (value: number | undefined): string => (value === undefined ? '' : String(value))
 
-function typedGroup(group: Group | undefined): Pick<Typed, 'group' | 'row' | 'mate'> {
+/** Unit in which a measure of a kind is kept. */
+export const unitOf = (kind: StoneKind, id: FieldId): FieldRow['unit'] =>
+  KINDS[kind].measures.find((m) => m.id === id)?.unit ?? 'mm'
+
+/** Gap between the stones of a row to begin with, mm. */
+const GAP = 0.3
+
+function typedGroup(group: Group | undefined, units: 'mm' | 'in'): Pick<Typed, 'group' | 'row' | 'mate'> {
+  const length = (v: number | undefined) => (v === undefined ? '' : lengthText(mm(v), units))
   const row = group?.kind === 'row' ? group : undefined
   const mate = group?.kind === 'pair' ? group.mate : undefined
   return {
     group: group?.kind ?? 'one',
     row: {
       count: text(row?.count),
-      last: text(row?.last),
+      last: length(row?.last),
       order: row?.order ?? 'to one end',
-      gap: row ? String(row.gap) : '0.3',
+      gap: length(row?.gap ?? GAP),
     },
     mate: {
-      length: text(mate?.length),
-      width: text(mate?.width),
-      depth: text(mate?.depth),
+      length: length(mate?.length),
+      width: length(mate?.width),
+      depth: length(mate?.depth),
       weighed: text(mate?.weighed),
     },
   }
@@ -180,6 +192,9 @@ export interface FieldRow {
   readonly unit: 'mm' | '°' | '%' | ''
 }
 
+/** Is a hole typed, in whatever unit. */
+export const isDrilled = (hole: string | undefined): boolean => (readLength(hole ?? '', 'mm').value ?? 0) > 0
+
 /** Measures that are asked for, in the order in which one takes them. */
 export function fieldsOf(t: Pick<Typed, 'kind' | 'outline' | 'form' | 'measures' | 'faces'>): FieldRow[] {
   const shape = chosenShape(t)
@@ -189,10 +204,16 @@ export function fieldsOf(t: Pick<Typed, 'kind' | 'outline' | 'form' | 'measures'
     .map((id): FieldRow => ({ id, optional: false, detail: false, unit: 'mm' }))
   const more = measuresOf(shape)
     .filter((m) => !(m.id === 'sides' && t.faces.trim() !== ''))
-    .filter((m) => !(m.id === 'place' && !(Number(t.measures.hole) > 0)))
+    .filter((m) => !(m.id === 'place' && !isDrilled(t.measures.hole)))
     .map((m): FieldRow => ({ id: m.id, optional: true, detail: m.detail === true, unit: m.unit }))
   return [...main, ...more]
 }
+
+/** Lengths typed in a row: parted by semicolons, by commas with a space behind, or by spaces where no unit or fraction follows. */
+const listOf = (text: string): string[] =>
+  (/;/.test(text) ? text.split(';') : /,\s/.test(text) ? text.split(/,\s+/) : text.split(/[\s,]+/))
+    .map((part) => part.trim())
+    .filter(Boolean)
 
 const numberIn = (text: string): number | undefined => {
   const n = Number(text.trim().replace(',', '.'))
@@ -288,10 +309,7 @@ export function readStone(t: Typed, units: 'mm' | 'in'): ReadStone {
   }
   let faces: number[] | undefined
   if (t.kind === 'crystal' && t.faces.trim() !== '') {
-    const list = t.faces
-      .split(/[;,\s]+/)
-      .filter(Boolean)
-      .map(numberIn)
+    const list = listOf(t.faces).map((text) => readLength(text, units).value)
     if (list.some((n) => n === undefined))
       problems.faces = 'Type the widths of the faces in order, with commas between.'
     else faces = list as number[]

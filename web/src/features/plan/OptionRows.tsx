@@ -12,11 +12,12 @@ import { useQuery } from '@tanstack/react-query'
 import { Minus, Plus } from 'lucide-react'
 import { Fragment, useState } from 'react'
 import { api } from '../../app/api.js'
-import { sayLength, useSettings } from '../../app/workshop.js'
+import { useSettings } from '../../app/workshop.js'
 import { hasWire } from '../drawer/tools.js'
 import { GaugeWindow } from './GaugeWindow.js'
 import { StepEffect } from './StepEffect.js'
-import { readLength } from '../../ui/readLength.js'
+import { NumberText } from './NumberText.js'
+import { stepsFrom } from './stepsFrom.js'
 
 /** Options of a family as rows with steps, drawn from its params: the page knows no family. */
 export function OptionRows({
@@ -148,32 +149,15 @@ function OptionInput({
     case 'integer':
     case 'number': {
       const v = Number(value)
-      const set = (n: number) => onChange(round(Math.min(p.max, Math.max(p.min, n))))
+      const { less, more } = stepsFrom(p, v)
       const inches = p.unit === 'mm' && units === 'in'
       return (
         <Stepper
           name={name}
-          less={v > p.min ? () => set(v - p.step) : undefined}
-          more={v < p.max ? () => set(v + p.step) : undefined}
+          less={less === undefined ? undefined : () => onChange(less)}
+          more={more === undefined ? undefined : () => onChange(more)}
         >
-          {inches ? (
-            <LengthText id={id} value={v} onTake={set} />
-          ) : (
-            <input
-              id={id}
-              type="number"
-              className="w-20 border-0 bg-transparent text-center font-bold"
-              min={p.min}
-              max={p.max}
-              step={p.step}
-              value={v}
-              onChange={(e) =>
-                e.target.value !== '' &&
-                Number.isFinite(e.target.valueAsNumber) &&
-                set(e.target.valueAsNumber)
-              }
-            />
-          )}
+          <NumberText id={id} p={p} value={v} units={units} onTake={(n) => onChange(n)} />
           {!inches && <span className="text-soft">{p.unit === 'wires' ? '' : p.unit}</span>}
         </Stepper>
       )
@@ -217,28 +201,6 @@ function OptionInput({
   }
 }
 
-/** A length in inches, typed as people type it and taken when it is left. */
-function LengthText({ id, value, onTake }: { id: string; value: number; onTake: (mm: number) => void }) {
-  const [draft, setDraft] = useState<string>()
-  const read = draft === undefined ? undefined : readLength(draft, 'in', true)
-  const take = () => {
-    if (read?.value !== undefined) onTake(read.value)
-    if (read?.problem === undefined) setDraft(undefined)
-  }
-  return (
-    <input
-      id={id}
-      className={`w-28 border-0 bg-transparent text-center font-bold ${read?.problem ? 'text-red' : ''}`}
-      aria-invalid={read?.problem !== undefined}
-      title={read?.problem}
-      value={draft ?? sayLength(value, { units: 'in' })}
-      onChange={(e) => setDraft(e.target.value)}
-      onBlur={take}
-      onKeyDown={(e) => e.key === 'Enter' && take()}
-    />
-  )
-}
-
 function Stepper({
   name,
   less,
@@ -265,6 +227,16 @@ function Stepper({
   )
 }
 
+/** Hours as typed: parted by semicolons, spaces or commas. A comma is a number's own point only where the list is parted otherwise. */
+export function readHours(text: string): number[] {
+  const parted = /;|,\s|\S\s+\S/.test(text.trim())
+  return text
+    .split(parted ? /;|,\s+|\s+/ : /,/)
+    .map((t) => t.trim().replace(/,$/, ''))
+    .filter((t) => t !== '')
+    .map((t) => Number(t.replace(',', '.')))
+}
+
 /** Places on the outline as hours of a clock face, typed as a list; the steps add a place or take one away. */
 function Places({
   id,
@@ -281,14 +253,15 @@ function Places({
 }) {
   const said = hours.join(', ')
   const [draft, setDraft] = useState<string>()
+  const [problem, setProblem] = useState('')
   const commit = () => {
     if (draft === undefined) return
-    const read = draft
-      .split(/[,;\s]+/)
-      .filter(Boolean)
-      .map(Number)
-    if (read.every((n) => Number.isFinite(n) && n >= 0 && n <= 12) && read.length <= most)
-      onChange([...read].sort((a, b) => a - b))
+    const read = readHours(draft)
+    if (read.length > most) return setProblem(`${most} places at most.`)
+    if (!read.every((n) => n >= 0 && n <= 12))
+      return setProblem('Type hours of a clock face from 0 to 12, with spaces or semicolons between.')
+    onChange([...read].sort((a, b) => a - b))
+    setProblem('')
     setDraft(undefined)
   }
   const addOne = () => {
@@ -307,6 +280,11 @@ function Places({
       less={hours.length > 0 ? () => onChange(hours.slice(0, -1)) : undefined}
       more={hours.length < most ? addOne : undefined}
     >
+      {problem && (
+        <span className="max-w-48 text-left text-[15px] text-red" role="alert">
+          ✕ {problem}
+        </span>
+      )}
       <input
         id={id}
         className="w-36 border-0 bg-transparent text-center font-bold"

@@ -164,49 +164,54 @@ function Planner({
   const s = piece.stone
   return (
     <PieceFrame piece={piece} here="plan" plan={plan} options={options}>
-      <div className="grid flex-1 gap-6 lg:grid-cols-[minmax(0,620px)_minmax(0,1fr)]">
-        <section
-          className={`sheet min-h-[340px] ${failed ? 'opacity-60' : ''}`}
-          aria-label="Drawing of the piece"
-        >
-          {plan ? (
-            <InSpace
-              drawing={<PlanSheet plan={plan} name={piece.name || 'piece'} lit={lit} />}
-              design={plan.design}
-              stone={plan.stone}
-              lit={lit}
-              onPick={setLit}
-              names={text.wires}
-              called={piece.name || 'piece'}
-            />
-          ) : (
-            <p className="p-8 text-soft">
-              {failed ? 'Nothing can be drawn until what stands beside is mended.' : 'Drawing …'}
-            </p>
-          )}
-          {plan && (
-            <dl className="m-0 grid grid-cols-1 gap-x-8 border-t border-line px-5 pb-1 sm:grid-cols-2">
-              {plan.outputs.map((o) => (
-                <Row key={o.id} name={text.outputs[o.id] ?? o.id} beside={o.tool && <Nearest output={o} />}>
-                  <Figure name={text.outputs[o.id] ?? o.id} q={o.quantity} />
+      {/* the drawing stays in sight while the choices are scrolled: beside them, or above them on a narrow screen */}
+      <div className="flex flex-col gap-6 lg:grid lg:grid-cols-[minmax(0,620px)_minmax(0,1fr)]">
+        <div className="contents lg:block">
+          <div className="contents lg:sticky lg:top-2 lg:block">
+            <section
+              className={`sheet plan-drawing sticky top-0 z-10 lg:static lg:min-h-[340px] ${failed ? 'drawing-stale' : ''}`}
+              aria-label="Drawing of the piece"
+            >
+              {plan ? (
+                <InSpace
+                  drawing={<PlanSheet plan={plan} name={piece.name || 'piece'} lit={lit} />}
+                  design={plan.design}
+                  stone={plan.stone}
+                  lit={lit}
+                  onPick={setLit}
+                  names={text.wires}
+                  called={piece.name || 'piece'}
+                />
+              ) : (
+                <p className="p-8 text-soft">
+                  {failed ? 'Nothing can be drawn until what stands beside is mended.' : 'Drawing …'}
+                </p>
+              )}
+            </section>
+            {plan && (
+              <dl className="sheet order-3 m-0 grid grid-cols-1 gap-x-8 border-t-0 px-5 pb-1 sm:grid-cols-2 lg:border-t">
+                {plan.outputs.map((o) => (
+                  <Row key={o.id} name={text.outputs[o.id] ?? o.id} beside={o.tool && <Nearest output={o} />}>
+                    <Figure name={text.outputs[o.id] ?? o.id} q={o.quantity} />
+                  </Row>
+                ))}
+                <Row name="Wire, by weight">
+                  <Figure name="Wire, by weight" q={plan.cut.mass} />
                 </Row>
-              ))}
-              <Row name="Wire, by weight">
-                <Figure name="Wire, by weight" q={plan.cut.mass} />
-              </Row>
-              <Row name="Metal">
-                <Figure name="Metal" q={plan.cut.metal} />
-              </Row>
-              <Row name="Time, estimated">
-                <Figure name="Time, estimated" q={plan.cost.hours} />
-              </Row>
-              <Row name="Metal and labour">
-                <Figure name="Metal and labour" q={plan.cost.cost} />
-              </Row>
-            </dl>
-          )}
-        </section>
-        <section className="min-w-0">
+                <Row name="Metal">
+                  <Figure name="Metal" q={plan.cut.metal} />
+                </Row>
+                <Row name="Time, estimated">
+                  <Figure name="Time, estimated" q={plan.cost.hours} />
+                </Row>
+                <Row name="Metal and labour">
+                  <Figure name="Metal and labour" q={plan.cost.cost} />
+                </Row>
+              </dl>
+            )}
+          </div>
+        </div>
+        <section className="order-2 min-w-0 lg:order-none">
           <h1 className="text-[28px]">{piece.name || 'Unnamed piece'}</h1>
           <p className="text-soft">
             {s.mineral} {sizeName(s)} ·{' '}
@@ -246,62 +251,64 @@ function Planner({
           />
           {plan && !failed && settings && <WhyOptions plan={plan} settings={settings} onTake={change} />}
         </section>
-        <section className="min-w-0 lg:col-span-2">
-          {failed ? (
+      </div>
+      <section className="mt-6 min-w-0 flex-1">
+        {failed ? (
+          <Findings
+            familyId={familyId}
+            findings={failed.filter((f) => f !== first)}
+            onMend={(mend) => choices.take({ ...options, ...mend })}
+          />
+        ) : (
+          plan && (
             <Findings
               familyId={familyId}
-              findings={failed.filter((f) => f !== first)}
+              findings={plan.findings}
               onMend={(mend) => choices.take({ ...options, ...mend })}
             />
-          ) : (
-            plan && (
-              <Findings
-                familyId={familyId}
-                findings={plan.findings}
-                onMend={(mend) => choices.take({ ...options, ...mend })}
-              />
-            )
-          )}
-          {plan && !failed && (
-            <div className="mt-3">
-              <CutBars cut={plan.cut} familyId={familyId} lit={lit} onLit={setLit} />
-              <Schools cut={plan.cut} />
-              {live.hold && (
-                <HoldPanel
-                  plan={plan}
-                  hold={live.hold.hold}
-                  sure={live.sure}
-                  settings={settings}
-                  onTake={choices.take}
-                />
-              )}
-              <Variants
-                piece={piece}
+          )
+        )}
+        {plan && !failed && (
+          <div className="mt-3">
+            <CutBars cut={plan.cut} familyId={familyId} lit={lit} onLit={setLit} />
+            <Schools cut={plan.cut} />
+            {live.hold && (
+              <HoldPanel
                 plan={plan}
-                options={options}
-                onTake={(id, next) =>
-                  id === familyId ? choices.take(next) : onOther({ family: id, options: next })
-                }
+                hold={live.hold.hold}
+                sure={live.sure}
+                settings={settings}
+                onTake={choices.take}
               />
-            </div>
-          )}
-        </section>
-      </div>
+            )}
+            <Variants
+              piece={piece}
+              plan={plan}
+              options={options}
+              onTake={(id, next) =>
+                id === familyId ? choices.take(next) : onOther({ family: id, options: next })
+              }
+            />
+          </div>
+        )}
+      </section>
       <div className="sticky bottom-0 mt-4 bg-paper pt-1 pb-2">
         <Judgement
           line={failed ? undefined : live.hold?.line}
           busy={live.busy}
-          {...(first
-            ? {
-                instead: (
-                  <Findings
-                    familyId={familyId}
-                    findings={[first]}
-                    onMend={(mend) => choices.take({ ...options, ...mend })}
-                  />
-                ),
-              }
-            : {})}
+          {...(live.problem
+            ? { instead: <p className="m-0">✕ {live.problem} Your choices are kept.</p> }
+            : first
+              ? {
+                  instead: (
+                    <Findings
+                      familyId={familyId}
+                      findings={[first]}
+                      onMend={(mend) => choices.take({ ...options, ...mend })}
+                    />
+                  ),
+                }
+              : {})}
           pull={
             live.hold && (
               <>

@@ -1,6 +1,6 @@
 import type { OptionValue, Param } from '@verger/core'
 
-/** The values one step under and one step over; none for places, and none past the ends. */
+/** The values one step under and one step over; the last step ends at the limit; none for places, and none past the ends. */
 export function stepsFrom(
   p: Param,
   value: OptionValue,
@@ -10,7 +10,11 @@ export function stepsFrom(
     case 'number': {
       const at = (by: number) => Number((Number(value) + by).toFixed(3))
       const [less, more] = [at(-p.step), at(p.step)]
-      return { less: less >= p.min ? less : undefined, more: more <= p.max ? more : undefined }
+      const v = Number(value)
+      return {
+        less: v > p.min ? Math.max(p.min, less) : undefined,
+        more: v < p.max ? Math.min(p.max, more) : undefined,
+      }
     }
     case 'choice': {
       const i = p.values.indexOf(String(value))

@@ -246,6 +246,7 @@ function CheckNote({ onKeep, notes }: { onKeep: (text: string) => void; notes: r
             className="plain max-w-md py-0.5"
             aria-label="Note for this check"
             autoFocus
+            maxLength={2000}
             value={text}
             onChange={(e) => setText(e.target.value)}
             onBlur={keep}

@@ -4,6 +4,8 @@ import {
   calculatorText,
   fill,
   inUnits,
+  lengthText,
+  mm,
   numberOf,
   sizesText,
   startValues,
@@ -52,29 +54,33 @@ export default function SizesPage({ me }: { me: Me }) {
 
 /** Longer than this is said in metres, mm. */
 const LONG = 2000
-const KEY = 'verger-sizes'
+/** What was typed in one unit says nothing in the other. */
+const keyOf = (units: 'mm' | 'in') => `verger-sizes-${units}`
 
 /** What was typed last on this device; what cannot be read counts as nothing. */
-function kept(id: string): Record<string, string> {
+function kept(id: string, units: 'mm' | 'in'): Record<string, string> {
   try {
-    const all = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Record<string, Record<string, string>>
+    const all = JSON.parse(localStorage.getItem(keyOf(units)) ?? '{}') as Record<
+      string,
+      Record<string, string>
+    >
     return typeof all[id] === 'object' ? all[id] : {}
   } catch {
     return {}
   }
 }
-function keep(id: string, text: Readonly<Record<string, string>>): void {
+function keep(id: string, units: 'mm' | 'in', text: Readonly<Record<string, string>>): void {
   let all: Record<string, unknown> = {}
   try {
-    all = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Record<string, unknown>
+    all = JSON.parse(localStorage.getItem(keyOf(units)) ?? '{}') as Record<string, unknown>
   } catch {
     // what cannot be read is written anew
   }
-  localStorage.setItem(KEY, JSON.stringify({ ...all, [id]: text }))
+  localStorage.setItem(keyOf(units), JSON.stringify({ ...all, [id]: text }))
 }
 
 const startText = (f: CalculatorField, units: 'mm' | 'in'): string =>
-  f.kind === 'length' && units === 'in' ? `${f.start} mm` : String(f.start)
+  f.kind === 'length' ? lengthText(mm(f.start), units) : String(f.start)
 
 /** Reads every field; a problem by field where one cannot be. */
 function readValues(c: Calculator, text: Readonly<Record<string, string>>, units: 'mm' | 'in') {
@@ -109,19 +115,19 @@ function Calc({ c, units, tools }: { c: Calculator; units: 'mm' | 'in'; tools: r
   const words = calculatorText[c.id]!
   const [text, setText] = useState<Record<string, string>>(() => ({
     ...Object.fromEntries(c.fields.map((f) => [f.id, startText(f, units)])),
-    ...kept(c.id),
+    ...kept(c.id, units),
   }))
   const set = (id: string, value: string) => {
     const next = { ...text, [id]: value }
     setText(next)
-    keep(c.id, next)
+    keep(c.id, units, next)
   }
   const { values, problems } = useMemo(() => readValues(c, text, units), [c, text, units])
   const whole = Object.keys(problems).length === 0
   const found = useMemo(() => (whole ? c.work(values, tools) : undefined), [whole, c, values, tools])
   // while something cannot be read, the drawing stays as it was begun
   const drawn: CalculatorValues = whole ? values : startValues(c)
-  const say = (mm: number) => sayLength(mm, { units }, 2)
+  const say = (v: number) => sayLength(v, { units }, 2)
   return (
     <section id={c.id} className="sheet mt-4 scroll-mt-3 px-5 py-4" aria-label={words.name}>
       <div className="flex flex-wrap items-baseline gap-x-4">

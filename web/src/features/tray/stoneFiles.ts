@@ -1,6 +1,7 @@
 import { stoneWriteSchema, type StoneRow, type StoneWrite } from '@verger/contract'
 import { KINDS, type Group } from '@verger/core'
 import Papa from 'papaparse'
+import { asMeant, harmless } from '../../app/csvCells.js'
 
 const NUMBERS = [
   ...new Set([
@@ -61,7 +62,10 @@ export function stonesCsv(rows: readonly Pick<StoneRow, 'name' | 'note' | 'stone
           .map(([id, list]) => `${id}:${list.join(',')}`)
           .join(' ')
       if (stone.group) cells.group = groupCell(stone.group)
-      return COLUMNS.map((c) => cells[c] ?? '')
+      return COLUMNS.map((c) => {
+        const cell = cells[c] ?? ''
+        return typeof cell === 'string' ? harmless(cell) : cell
+      })
     }),
   })
 }
@@ -114,6 +118,7 @@ export function readStones(text: string): DryRun {
     const { data, meta } = Papa.parse<Record<string, string>>(text.trim(), {
       header: true,
       skipEmptyLines: true,
+      transform: asMeant,
     })
     if (!meta.fields?.includes('kind') || !meta.fields.includes('length'))
       throw new Error(

@@ -15,7 +15,7 @@ const rows: StoneRow[] = STONE_KINDS.flatMap((kind, k) => {
     out.push({
       id: `s${k}-${out.length}`,
       version: 1,
-      name: `A "${kind}", number ${out.length}`,
+      name: `${['', '=', '-', '@'][out.length]}A "${kind}", number ${out.length}`,
       note: out.length === 0 ? 'two\nlines; and more' : '',
       stone:
         out.length === 1

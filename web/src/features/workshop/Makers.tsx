@@ -61,7 +61,11 @@ function Maker({ maker, changeable }: { maker: MakerRow; changeable: boolean }) 
         </p>
       )}
       {reset.data && (
-        <Address made={reset.data} path="reset" says={`Send this address to ${maker.name}; it works once, for a day:`} />
+        <Address
+          made={reset.data}
+          path="reset"
+          says={`Send this address to ${maker.name}; it works once, for a day:`}
+        />
       )}
       <Failed error={remove.error ?? reset.error} />
     </li>
@@ -86,12 +90,7 @@ function Invitations() {
         ]}
         onChange={setRole}
       />
-      <button
-        type="button"
-        className="btn mt-3"
-        onClick={() => invite.mutate()}
-        disabled={invite.isPending}
-      >
+      <button type="button" className="btn mt-3" onClick={() => invite.mutate()} disabled={invite.isPending}>
         Make an invitation
       </button>
       {invite.data && (

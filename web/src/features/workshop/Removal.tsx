@@ -48,7 +48,13 @@ export function Removal({ me }: { me: Me }) {
               : 'All makers, stones, pieces, pictures and records go, and nobody can bring them back. Save the archive first.'}
           </p>
           {what === 'workshop' && (
-            <Line id="remove-name" name="name" label={`Type its name: ${me.workshop.name}`} error={undefined} required />
+            <Line
+              id="remove-name"
+              name="name"
+              label={`Type its name: ${me.workshop.name}`}
+              error={undefined}
+              required
+            />
           )}
           <Line
             id="remove-password"

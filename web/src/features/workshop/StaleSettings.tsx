@@ -37,7 +37,9 @@ export function StaleSettings({
   if (!now.data || now.isFetching)
     return (
       <p role="status">
-        {now.isError ? `✕ ${now.error.message}` : 'The settings were changed elsewhere. Fetching what they are now …'}
+        {now.isError
+          ? `✕ ${now.error.message}`
+          : 'The settings were changed elsewhere. Fetching what they are now …'}
       </p>
     )
   const other = now.data

@@ -77,141 +77,141 @@ function Works({ me }: { me: Me }) {
         />
       )}
       <fieldset className="m-0 min-w-0 border-0 p-0" disabled={!owner}>
-      <Choice
-        name="Lengths are said in"
-        value={settings.units}
-        options={[
-          ['mm', 'millimetres'],
-          ['in', 'inches'],
-        ]}
-        onChange={(units) => set({ units, rounding: units === 'mm' ? '5 mm' : '1/4 in' })}
-      />
-      <Choice
-        name="Cut lengths are rounded up to"
-        value={settings.rounding}
-        options={(['5 mm', '1 mm', '1/4 in', '1/8 in'] as const).map((r) => [r, r])}
-        onChange={(rounding) => set({ rounding })}
-      />
-      <Choice
-        name="Length of a frame wire"
-        value={settings.school.kind}
-        options={[
-          ['path', 'by its path, worked out'],
-          ['girth', 'a multiple of a girth'],
-          ['fixed', 'one fixed length'],
-        ]}
-        onChange={(kind) => school({ kind })}
-      />
-      <Choice
-        name="The girth that is multiplied"
-        value={settings.school.girth}
-        options={[
-          ['edge', 'edge girth'],
-          ['length', 'girth lengthwise'],
-          ['width', 'girth crosswise'],
-        ]}
-        onChange={(girth) => school({ girth })}
-      />
-      <Amount
-        name="How many times the girth"
-        value={settings.school.times}
-        digits={1}
-        valid={(n) => n >= 1 && n <= 12}
-        hint="a number from 1 to 12"
-        onChange={(times) => school({ times })}
-      />
-      <Amount
-        name="The fixed length, mm"
-        value={settings.school.fixed}
-        valid={(n) => n >= 20 && n <= 3000}
-        hint="a length from 20 to 3000"
-        onChange={(fixed) => school({ fixed })}
-      />
-      <Choice
-        name="The hand that leads"
-        value={settings.hand}
-        options={[
-          ['right', 'right'],
-          ['left', 'left'],
-        ]}
-        onChange={(hand) => set({ hand })}
-      />
-      <Choice
-        name="Money"
-        value={settings.money}
-        options={(['GBP', 'EUR', 'USD'] as const).map((m) => [m, sayMoney(1234.5, m)])}
-        onChange={(money) => set({ money })}
-      />
-      <Amount
-        name="An hour of work costs"
-        value={settings.rate / 100}
-        digits={2}
-        valid={(n) => n >= 0 && n <= 100_000}
-        hint="an amount such as 18 or 32.50"
-        onChange={(n) => set({ rate: Math.round(n * 100) })}
-      />
-      <h3 className="mt-5 text-xl">What a setting must bear, times the stone’s weight</h3>
-      <p className="text-[15px] text-soft">
-        Estimates, on the careful side. Being worn and knocked decide between sound, doubtful and failed.
-      </p>
-      {DEMAND_ROWS.map(([id, name, why], i) => {
-        const [least, most] = [
-          i === 0 ? 1 : settings.demands[DEMAND_ROWS[i - 1]![0]],
-          i === DEMAND_ROWS.length - 1 ? 5000 : settings.demands[DEMAND_ROWS[i + 1]![0]],
-        ]
-        return (
-          <div key={id}>
-            <Amount
-              name={name}
-              value={settings.demands[id]}
-              valid={(n) => n >= least && n <= most}
-              hint={`a number from ${least} to ${most}: each asks at least as much as the one before`}
-              onChange={(n) => set({ demands: { ...settings.demands, [id]: n } })}
-            />
-            <p className="m-0 text-[15px] text-soft">{why}</p>
-          </div>
-        )
-      })}
-      <h3 className="mt-5 text-xl">How much of the stone may be hidden</h3>
-      <Amount
-        name="Most of the face behind wire, %"
-        value={settings.hidden}
-        valid={(n) => n >= 5 && n <= 90}
-        hint="a number from 5 to 90"
-        onChange={(n) => set({ hidden: n })}
-      />
-      <p className="m-0 text-[15px] text-soft">
-        Starting choices keep to it, and a plan that hides more says so. Commonly a third is felt to be much
-        for a cabochon; two hoops hide more.
-      </p>
-      <h3 className="mt-5 text-xl">How heavy an earring may be</h3>
-      <Amount
-        name="Most on one ear, g"
-        value={settings.ear}
-        digits={1}
-        valid={(n) => n >= 1 && n <= 60}
-        hint="a number of grams from 1 to 60"
-        onChange={(n) => set({ ear: n })}
-      />
-      <p className="m-0 text-[15px] text-soft">
-        Typical, uncited: 4 to 12 g. Earrings that are heavier say so on their plan.
-      </p>
-      <h3 className="mt-5 text-xl">Wire, per kg</h3>
-      <p className="text-[15px] text-soft">
-        Until you type what you pay, an estimate stands here, and plans say so.
-      </p>
-      {ALLOYS.map((a) => (
-        <Amount
-          key={a.id}
-          name={a.id}
-          value={settings.prices[a.id] === undefined ? undefined : settings.prices[a.id]! / 100}
-          placeholder={`${(a.pricePerKg / 100).toFixed(0)} est.`}
-          digits={2}
-          valid={(n) => n >= 0 && n <= 1_000_000}
-          hint="an amount per kg"
-          onChange={(n) => set({ prices: { ...settings.prices, [a.id]: Math.round(n * 100) } })}
+        <Choice
+          name="Lengths are said in"
+          value={settings.units}
+          options={[
+            ['mm', 'millimetres'],
+            ['in', 'inches'],
+          ]}
+          onChange={(units) => set({ units, rounding: units === 'mm' ? '5 mm' : '1/4 in' })}
         />
-      ))}
+        <Choice
+          name="Cut lengths are rounded up to"
+          value={settings.rounding}
+          options={(['5 mm', '1 mm', '1/4 in', '1/8 in'] as const).map((r) => [r, r])}
+          onChange={(rounding) => set({ rounding })}
+        />
+        <Choice
+          name="Length of a frame wire"
+          value={settings.school.kind}
+          options={[
+            ['path', 'by its path, worked out'],
+            ['girth', 'a multiple of a girth'],
+            ['fixed', 'one fixed length'],
+          ]}
+          onChange={(kind) => school({ kind })}
+        />
+        <Choice
+          name="The girth that is multiplied"
+          value={settings.school.girth}
+          options={[
+            ['edge', 'edge girth'],
+            ['length', 'girth lengthwise'],
+            ['width', 'girth crosswise'],
+          ]}
+          onChange={(girth) => school({ girth })}
+        />
+        <Amount
+          name="How many times the girth"
+          value={settings.school.times}
+          digits={1}
+          valid={(n) => n >= 1 && n <= 12}
+          hint="a number from 1 to 12"
+          onChange={(times) => school({ times })}
+        />
+        <Amount
+          name="The fixed length, mm"
+          value={settings.school.fixed}
+          valid={(n) => n >= 20 && n <= 3000}
+          hint="a length from 20 to 3000"
+          onChange={(fixed) => school({ fixed })}
+        />
+        <Choice
+          name="The hand that leads"
+          value={settings.hand}
+          options={[
+            ['right', 'right'],
+            ['left', 'left'],
+          ]}
+          onChange={(hand) => set({ hand })}
+        />
+        <Choice
+          name="Money"
+          value={settings.money}
+          options={(['GBP', 'EUR', 'USD'] as const).map((m) => [m, sayMoney(1234.5, m)])}
+          onChange={(money) => set({ money })}
+        />
+        <Amount
+          name="An hour of work costs"
+          value={settings.rate / 100}
+          digits={2}
+          valid={(n) => n >= 0 && n <= 100_000}
+          hint="an amount such as 18 or 32.50"
+          onChange={(n) => set({ rate: Math.round(n * 100) })}
+        />
+        <h3 className="mt-5 text-xl">What a setting must bear, times the stone’s weight</h3>
+        <p className="text-[15px] text-soft">
+          Estimates, on the careful side. Being worn and knocked decide between sound, doubtful and failed.
+        </p>
+        {DEMAND_ROWS.map(([id, name, why], i) => {
+          const [least, most] = [
+            i === 0 ? 1 : settings.demands[DEMAND_ROWS[i - 1]![0]],
+            i === DEMAND_ROWS.length - 1 ? 5000 : settings.demands[DEMAND_ROWS[i + 1]![0]],
+          ]
+          return (
+            <div key={id}>
+              <Amount
+                name={name}
+                value={settings.demands[id]}
+                valid={(n) => n >= least && n <= most}
+                hint={`a number from ${least} to ${most}: each asks at least as much as the one before`}
+                onChange={(n) => set({ demands: { ...settings.demands, [id]: n } })}
+              />
+              <p className="m-0 text-[15px] text-soft">{why}</p>
+            </div>
+          )
+        })}
+        <h3 className="mt-5 text-xl">How much of the stone may be hidden</h3>
+        <Amount
+          name="Most of the face behind wire, %"
+          value={settings.hidden}
+          valid={(n) => n >= 5 && n <= 90}
+          hint="a number from 5 to 90"
+          onChange={(n) => set({ hidden: n })}
+        />
+        <p className="m-0 text-[15px] text-soft">
+          Starting choices keep to it, and a plan that hides more says so. Commonly a third is felt to be much
+          for a cabochon; two hoops hide more.
+        </p>
+        <h3 className="mt-5 text-xl">How heavy an earring may be</h3>
+        <Amount
+          name="Most on one ear, g"
+          value={settings.ear}
+          digits={1}
+          valid={(n) => n >= 1 && n <= 60}
+          hint="a number of grams from 1 to 60"
+          onChange={(n) => set({ ear: n })}
+        />
+        <p className="m-0 text-[15px] text-soft">
+          Typical, uncited: 4 to 12 g. Earrings that are heavier say so on their plan.
+        </p>
+        <h3 className="mt-5 text-xl">Wire, per kg</h3>
+        <p className="text-[15px] text-soft">
+          Until you type what you pay, an estimate stands here, and plans say so.
+        </p>
+        {ALLOYS.map((a) => (
+          <Amount
+            key={a.id}
+            name={a.id}
+            value={settings.prices[a.id] === undefined ? undefined : settings.prices[a.id]! / 100}
+            placeholder={`${(a.pricePerKg / 100).toFixed(0)} est.`}
+            digits={2}
+            valid={(n) => n >= 0 && n <= 1_000_000}
+            hint="an amount per kg"
+            onChange={(n) => set({ prices: { ...settings.prices, [a.id]: Math.round(n * 100) } })}
+          />
+        ))}
       </fieldset>
       {save.isError && !stale && (
         <p className="mt-2 text-red" role="alert">

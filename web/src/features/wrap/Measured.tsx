@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import { sayLength, useSettings } from '../../app/workshop.js'
 import type { Bench } from '../../bench/useBench.js'
 import { slowWorker } from '../../compute/usePlan.js'
-import { readLength } from '../../ui/readLength.js'
+import { readLength, withinReach } from '../../ui/readLength.js'
 import type { TapWorth } from './Counter.js'
 
 /** What a tap counts, and the length that was really met: it takes the planned one's place from here on. */
@@ -25,7 +25,7 @@ export function Measured({
   const [text, setText] = useState('')
   const option = family(plan.family).measured[step]
   const kept = bench.tally.measured[step]
-  const read = readLength(text, units)
+  const read = withinReach(readLength(text, units))
   return (
     <form
       className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2"
@@ -54,7 +54,7 @@ export function Measured({
         </label>
       )}
       {option && (
-        <label className="flex min-w-0 flex-1 items-center gap-2">
+        <label className="flex min-w-0 flex-1 flex-wrap items-center gap-2">
           it measures
           <input
             className="plain w-24"

@@ -2,6 +2,9 @@ import type { Step } from '@verger/core'
 import { useState } from 'react'
 import type { Bench } from '../../bench/useBench.js'
 
+/** Longest note that is taken. */
+const MOST = 2000
+
 /** Notes of a step, and a new one. */
 export function Note({ bench, step }: { bench: Bench; step: Step }) {
   const [text, setText] = useState('')
@@ -26,6 +29,7 @@ export function Note({ bench, step }: { bench: Bench; step: Step }) {
         <input
           className="plain"
           placeholder="Note for this step"
+          maxLength={MOST}
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
@@ -33,6 +37,11 @@ export function Note({ bench, step }: { bench: Bench; step: Step }) {
           Keep
         </button>
       </label>
+      {text.length > MOST * 0.9 && (
+        <p className="m-0 text-[15px] text-amber" role="status">
+          ▲ {MOST - text.length} characters left: a note takes {MOST}.
+        </p>
+      )}
     </form>
   )
 }

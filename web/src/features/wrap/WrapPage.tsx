@@ -105,7 +105,7 @@ function Wrap({
   }, [before, step, turns])
 
   const count = useCallback(() => {
-    for (let k = 0; k < each.worth; k++) void bench.add('turn', step.id)
+    void bench.add('turn', step.id, undefined, each.worth)
   }, [bench, each.worth, step.id])
   const back = useCallback(() => void bench.undo('turn', step.id, each.worth), [bench, each.worth, step.id])
   const next = useCallback(() => {
@@ -124,10 +124,10 @@ function Wrap({
         if (!e.repeat) count()
       } else if (e.code === 'Backspace' && step.count) {
         e.preventDefault()
-        back()
+        if (!e.repeat) back()
       } else if (e.code === 'Enter' && target.tagName !== 'BUTTON' && target.tagName !== 'A') {
         e.preventDefault()
-        next()
+        if (!e.repeat) next()
       }
     }
     window.addEventListener('keydown', onKey)
