@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { accessible, demo, url } from './pages'
+import { accessible, ask, demo, turnsOf, url } from './pages'
 
 /** What broke under an attack from outside, as a maker would meet it. */
 
@@ -17,30 +17,6 @@ async function ownWorkshop(page: Page): Promise<{ readonly email: string }> {
   await page.getByRole('button', { name: 'Make it' }).click()
   await expect(page.getByRole('heading', { name: 'Stone tray' })).toBeVisible()
   return { email }
-}
-
-/** Asks the server as the page would. */
-const ask = <T>(page: Page, method: string, path: string, body?: unknown) =>
-  page.evaluate(
-    async ([m, p, b]) => {
-      const answer = await fetch(p!, {
-        method: m!,
-        headers: b === undefined ? {} : { 'content-type': 'application/json' },
-        ...(b === undefined ? {} : { body: b }),
-      })
-      return (await answer.json().catch(() => undefined)) as never
-    },
-    [method, path, body === undefined ? undefined : JSON.stringify(body)] as const,
-  ) as Promise<T>
-
-const turnsOf = async (page: Page, piece: string, step: string): Promise<number> => {
-  const { events } = await ask<{ events: { id: string; kind: string; subject: string; value?: string }[] }>(
-    page,
-    'GET',
-    `/api/pieces/${piece}/events`,
-  )
-  const undone = new Set(events.filter((e) => e.kind === 'undo').map((e) => e.value))
-  return events.filter((e) => e.kind === 'turn' && e.subject === step && !undone.has(e.id)).length
 }
 
 test('an inch workshop opens and leaves a stone as it is, and takes what is typed in inches or millimetres', async ({
@@ -262,61 +238,6 @@ test('a script that does not load is asked for again, then a way on is offered; 
   await expect(page.getByRole('heading', { name: 'Stone tray' })).toBeVisible()
 })
 
-test('without a network the road of a piece opens and counts, after a reload too', async ({
-  page,
-  context,
-}) => {
-  test.setTimeout(240_000)
-  await demo(page)
-  for (const station of ['cut', 'wrap', 'proof']) {
-    await page.goto(`${url()}/pieces/piece-labradorite/${station}`)
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-  }
-  await page.goto(url())
-  await expect(page.getByRole('heading', { name: 'Stone tray' })).toBeVisible()
-  // the worker has every script of the road
-  await page.evaluate(async () => {
-    const registration = await navigator.serviceWorker.ready
-    if (registration.active?.state !== 'activated')
-      await new Promise((resolve) => registration.active!.addEventListener('statechange', resolve))
-  })
-  const before = await turnsOf(page, 'piece-labradorite', 'bind-foot')
-  await context.setOffline(true)
-  await page.reload()
-  await expect(page.getByRole('heading', { name: 'Stone tray' })).toBeVisible()
-  const line = page.getByTestId('bench-line')
-  await expect(line.getByText(/Without the workshop’s server since \d\d:\d\d/)).toBeVisible()
-  await accessible(page)
-  await page.goto(`${url()}/pieces/piece-labradorite/wrap?step=bind-foot`)
-  const count = page.getByTestId('count')
-  await expect(count).toHaveText(String(before))
-  for (let k = 0; k < 3; k++) await page.keyboard.press('Space')
-  await expect(count).toHaveText(String(before + 3))
-  await expect(line.getByText('3 counts wait here and will be sent.')).toBeVisible()
-  await page.reload()
-  await expect(count).toHaveText(String(before + 3))
-  await page.keyboard.press('Space')
-  for (const station of ['cut', 'proof']) {
-    await page.goto(`${url()}/pieces/piece-labradorite/${station}`)
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-    await expect(line.getByText('4 counts wait here and will be sent.')).toBeVisible()
-  }
-  await context.setOffline(false)
-  await expect(line).toBeHidden({ timeout: 30_000 })
-  await expect.poll(() => turnsOf(page, 'piece-labradorite', 'bind-foot')).toBe(before + 4)
-  // the engine that shakes runs under its own policy from the worker's store as well
-  await page.goto(`${url()}/pieces/piece-labradorite/plan`)
-  await expect(page.locator('[data-verdict]')).toBeVisible({ timeout: 60_000 })
-  await page
-    .getByRole('region', { name: 'How it holds' })
-    .getByRole('button', { name: 'How it holds' })
-    .click()
-  const shake = page.getByRole('region', { name: 'Shake it' })
-  await shake.getByRole('button', { name: 'Shake it' }).click()
-  await expect(shake.getByRole('status')).toContainText('The stone stays in', { timeout: 90_000 })
-  await context.close()
-})
-
 test('at 390 wide nothing is wider than the screen, the way on is in sight, and Plan’s drawing stays', async ({
   page,
 }) => {
@@ -324,8 +245,8 @@ test('at 390 wide nothing is wider than the screen, the way on is in sight, and 
   await demo(page)
   await page.goto(`${url()}/pieces/piece-labradorite/wrap`)
   const steps = Number(/of (\d+)/.exec((await page.getByText(/^Step \d+ of/).textContent())!)![1])
-  const outline = page.getByRole('button', { name: 'Back' })
-  while (await outline.isEnabled()) await outline.click()
+  const back = page.getByRole('button', { name: 'Back', exact: true })
+  while (await back.isEnabled()) await back.click()
   const next = page.getByRole('button', { name: /^Done/ })
   for (let k = 0; k < steps - 1; k++) {
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
@@ -341,6 +262,7 @@ test('at 390 wide nothing is wider than the screen, the way on is in sight, and 
     { width: 1280, height: 800 },
   ]) {
     await page.setViewportSize(size)
+    await page.evaluate(() => window.scrollTo(0, 0))
     const last = page.locator('[id^="option-"]').last()
     await last.scrollIntoViewIfNeeded()
     await expect(

@@ -74,3 +74,28 @@ export async function toTheLedger(page: Page, at?: (title: string) => Promise<vo
   await expect(page.getByRole('columnheader', { name: 'planned' })).toBeVisible()
   await accessible(page)
 }
+
+/** Asks the server as the page would. */
+export const ask = <T>(page: Page, method: string, path: string, body?: unknown) =>
+  page.evaluate(
+    async ([m, p, b]) => {
+      const answer = await fetch(p!, {
+        method: m!,
+        headers: b === undefined ? {} : { 'content-type': 'application/json' },
+        ...(b === undefined ? {} : { body: b }),
+      })
+      return (await answer.json().catch(() => undefined)) as never
+    },
+    [method, path, body === undefined ? undefined : JSON.stringify(body)] as const,
+  ) as Promise<T>
+
+/** Turns of a step that the server has and nobody has undone. */
+export const turnsOf = async (page: Page, piece: string, step: string): Promise<number> => {
+  const { events } = await ask<{ events: { id: string; kind: string; subject: string; value?: string }[] }>(
+    page,
+    'GET',
+    `/api/pieces/${piece}/events`,
+  )
+  const undone = new Set(events.filter((e) => e.kind === 'undo').map((e) => e.value))
+  return events.filter((e) => e.kind === 'turn' && e.subject === step && !undone.has(e.id)).length
+}

@@ -298,8 +298,6 @@ else if (all) console.log('in the browser: not measured, Chromium is not install
 console.log(
   `load ${loadavg()
     .map((v) => v.toFixed(2))
-    .join(
-      ' ',
-    )}; reference loop ${reference().toFixed(1)} ms (${REFERENCE_MS} ms is 1)`,
+    .join(' ')}; reference loop ${reference().toFixed(1)} ms (${REFERENCE_MS} ms is 1)`,
 )
 process.exit(met ? 0 : 1)

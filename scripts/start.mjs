@@ -1,6 +1,6 @@
 // One command: packages, private database, build, server with demo data. Prints the address last. Plain Node, no dependencies.
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { accessSync, constants, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { networkInterfaces } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuilt, root, run } from './lib/build.mjs'
@@ -100,7 +100,7 @@ async function startOnFreePort(state, databaseUrl) {
           EXTRA_ORIGINS: near.join(','),
           COOKIE_SECRET: state.cookieSecret,
           VERGER_INSTANCE: state.instance,
-          VERGER_DEMO: '1',
+          VERGER_DEMO: process.env.VERGER_DEMO ?? '1',
           NODE_ENV: 'production',
         },
         { log: join(folder, 'log', 'server.log'), tell: say },
@@ -116,6 +116,8 @@ async function main() {
   const [major] = process.versions.node.split('.').map(Number)
   if (major < 20) throw new Error(`Verger needs Node 20 or newer; this is ${process.version}.`)
   mkdirSync(folder, { recursive: true })
+  // said here: making folders deeper down tells of it in other words
+  accessSync(folder, constants.W_OK)
   const lock = await onlyStart(folder, say)
   if (lock.address) {
     say('Verger runs already in this folder:')

@@ -44,7 +44,7 @@ const FLOODS = [
   {
     name: '10 photographs of 24 megapixels at once',
     limit: 300,
-    async go(client) {
+    async prepare(client) {
       const picture = await photograph()
       const stones = await Promise.all(
         Array.from(
@@ -52,6 +52,9 @@ const FLOODS = [
           async () => (await client.ask('POST', '/api/stones', { stone: STONE })).json.id,
         ),
       )
+      return { picture, stones }
+    },
+    async go(client, { picture, stones }) {
       const answers = await Promise.all(
         stones.map((s) =>
           client.ask('PUT', `/api/stones/${s}/photo`, picture, { 'content-type': 'image/jpeg' }),
@@ -64,9 +67,12 @@ const FLOODS = [
     name: '2,000 stones brought in',
     limit: 200,
     worst: true,
-    async go(client) {
-      const stones = Array.from({ length: 2000 }, (_, i) => ({ name: `S ${i}`, note: '', stone: STONE }))
-      const answer = await client.ask('POST', '/api/stones/import', JSON.stringify({ stones }), {
+    prepare: () =>
+      JSON.stringify({
+        stones: Array.from({ length: 2000 }, (_, i) => ({ name: `S ${i}`, note: '', stone: STONE })),
+      }),
+    async go(client, body) {
+      const answer = await client.ask('POST', '/api/stones/import', body, {
         'content-type': 'application/json',
       })
       return { asked: 2000, done: answer.json?.length ?? 0, answers: [answer], allowed: [201] }
@@ -76,13 +82,16 @@ const FLOODS = [
     name: '700 free outlines of 60 points brought in',
     limit: 200,
     worst: true,
-    async go(client) {
-      const stones = Array.from({ length: 700 }, (_, i) => ({
-        name: `F ${i}`,
-        note: '',
-        stone: { ...STONE, outline: 'free', length: 30, width: 24, points: outline(60) },
-      }))
-      const answer = await client.ask('POST', '/api/stones/import', JSON.stringify({ stones }), {
+    prepare: () =>
+      JSON.stringify({
+        stones: Array.from({ length: 700 }, (_, i) => ({
+          name: `F ${i}`,
+          note: '',
+          stone: { ...STONE, outline: 'free', length: 30, width: 24, points: outline(60) },
+        })),
+      }),
+    async go(client, body) {
+      const answer = await client.ask('POST', '/api/stones/import', body, {
         'content-type': 'application/json',
       })
       return { asked: 700, done: answer.json?.length ?? 0, answers: [answer], allowed: [201] }
@@ -91,18 +100,16 @@ const FLOODS = [
   {
     name: 'bodies of 900,000 brackets and 150,000 keys, signed out',
     limit: 300,
-    async go(client) {
+    prepare: () => {
       const keys = JSON.stringify(Object.fromEntries(Array.from({ length: 150_000 }, (_, i) => [`k${i}`, 1])))
+      return [0, 1, 2, 3].map((i) => (i < 2 ? '['.repeat(900_000) : keys))
+    },
+    async go(client, bodies) {
       const out = new Client(client.address)
       const json = { 'content-type': 'application/json' }
       const answers = await Promise.all(
         Array.from({ length: 20 }, (_, i) =>
-          out.ask(
-            'POST',
-            i % 2 ? '/api/auth/sign-in' : '/api/stones',
-            i % 4 < 2 ? '['.repeat(900_000) : keys,
-            json,
-          ),
+          out.ask('POST', i % 2 ? '/api/auth/sign-in' : '/api/stones', bodies[i % 4], json),
         ),
       )
       // a refusal before the body was read may reach its sender as a closed connection
@@ -112,7 +119,7 @@ const FLOODS = [
   {
     name: '20 plans saved at once',
     limit: 300,
-    async go(client) {
+    async prepare(client) {
       const core = await import('@verger/core')
       const options = core.startingOptions(
         STONE,
@@ -122,6 +129,9 @@ const FLOODS = [
         true,
       )
       const pieces = await Promise.all(Array.from({ length: 20 }, () => client.begin()))
+      return { core, options, pieces }
+    },
+    async go(client, { core, options, pieces }) {
       const answers = await Promise.all(
         pieces.map((p) =>
           client.ask('PUT', `/api/pieces/${p}/plan`, {
@@ -159,11 +169,12 @@ async function runFlood(folder, flood, { sample, scale }) {
     const reader = await new Client(verger.address).signUp()
     await reader.ask('POST', '/api/stones', { stone: STONE })
     // scripts and threads warm, as on a day of work
-    await flood.go(client)
+    await flood.go(client, await flood.prepare?.(client))
+    const prepared = await flood.prepare?.(client)
     await sleep(500)
     const server = verger.server()
     const before = rss(server)
-    const { result, times, wrong } = await reading(reader, () => flood.go(client))
+    const { result, times, wrong } = await reading(reader, () => flood.go(client, prepared))
     const after = rss(server)
     const failures = [...(result.failures ?? [])]
     const odd = result.answers.filter((a) => !result.allowed.includes(a.status))

@@ -136,7 +136,11 @@ async function refused(folder, words, prepare, mend = () => {}) {
   const last = said.split('\n').at(-1) ?? ''
   if (!words.test(last)) failures.push(`it said: ${said.slice(-300)}`)
   if (/\n\s+at /.test(said)) failures.push('it showed a stack trace')
-  const left = execFileSync('sh', ['-c', `pgrep -f "${folder}/pg/data" || true`], { encoding: 'utf8' }).trim()
+  const left = execFileSync(
+    'sh',
+    ['-c', `pgrep -f "${folder.slice(0, -1)}[${folder.at(-1)}]/pg/data" || true`],
+    { encoding: 'utf8' },
+  ).trim()
   if (left) failures.push(`a database runs on (${left})`)
   mend(folder)
   return { last, failures }

@@ -8,7 +8,7 @@ export const twoTabs = {
   run: ({ sample }) =>
     inFolder('tabs', async (folder) => {
       const failures = []
-      let verger = await startIn(folder)
+      let verger = await startIn(folder, { demo: true })
       const { address } = verger
       const before = rss(verger.server())
       const browser = await chromium.launch(CHROMIUM)
@@ -41,7 +41,7 @@ export const twoTabs = {
           await sleep(600)
           process.kill(verger.server(), 'SIGKILL')
           await verger.ended
-          verger = await startIn(folder)
+          verger = await startIn(folder, { demo: true })
           await context.setOffline(true)
           await sleep(500)
           await context.setOffline(false)

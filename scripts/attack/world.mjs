@@ -35,13 +35,13 @@ export async function inFolder(name, work) {
   }
 }
 
-/** Runs the start command; resolves once it has said an address, or ended. */
-export async function startIn(folder, { firstPort = 4810, env = {} } = {}) {
+/** Runs the start command, without the demo workshop unless it is asked for; resolves once it has said an address, or ended. */
+export async function startIn(folder, { firstPort = 4810, demo = false } = {}) {
   const starter = spawn(process.execPath, [join(root, 'scripts/start.mjs')], {
     env: {
       ...process.env,
       TRIES_OF_ADDRESS: '100000',
-      ...env,
+      VERGER_DEMO: demo ? '1' : '0',
       VERGER_FOLDER: folder,
       VERGER_FIRST_PORT: String(firstPort),
     },

@@ -369,6 +369,8 @@ export function medianOf(readings: readonly number[]): { readonly median: number
   if (readings.length === 0) throw new RangeError('no readings')
   const sorted = [...readings].sort((a, b) => a - b)
   const mid = sorted.length >> 1
-  const median = sorted.length % 2 === 1 ? sorted[mid]! : (sorted[mid - 1]! + sorted[mid]!) / 2
+  // of two in the middle their mean, without the dust of binary fractions
+  const median =
+    sorted.length % 2 === 1 ? sorted[mid]! : Number(((sorted[mid - 1]! + sorted[mid]!) / 2).toFixed(9))
   return { median, spread: (sorted[sorted.length - 1]! - sorted[0]!) / 2 }
 }

@@ -54,7 +54,9 @@ describe('thinning an outline', () => {
           a[1] + ((b[1] - a[1]) * k) / 400,
         ])
       })
-      const worst = Math.max(...many.map((p) => Math.min(...walked.map((q) => Math.hypot(p[0] - q[0], p[1] - q[1])))))
+      const worst = Math.max(
+        ...many.map((p) => Math.min(...walked.map((q) => Math.hypot(p[0] - q[0], p[1] - q[1])))),
+      )
       expect(off).toBeCloseTo(worst, 2)
       expect(off).toBeLessThan(1)
     }
@@ -76,8 +78,14 @@ describe('thinning an outline', () => {
     } as const
     expect(stoneErrors(stone)).toEqual([])
     const told = checkStone(stone).find((f) => f.code === 'stone.points-thinned')
-    expect(told).toMatchObject({ severity: 'note', field: 'points', values: { count: 200, kept: MOST_POINTS } })
+    expect(told).toMatchObject({
+      severity: 'note',
+      field: 'points',
+      values: { count: 200, kept: MOST_POINTS },
+    })
     expect(told!.values.off).toBeLessThan(0.3)
-    expect(checkStone({ ...stone, points: ellipse(20, 0) }).some((f) => f.code === 'stone.points-thinned')).toBe(false)
+    expect(
+      checkStone({ ...stone, points: ellipse(20, 0) }).some((f) => f.code === 'stone.points-thinned'),
+    ).toBe(false)
   })
 })

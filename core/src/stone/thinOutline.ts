@@ -35,7 +35,9 @@ export function thinOutline(points: readonly Vec2[], most: number = MOST_POINTS)
     }
     left.splice(least, 1)
   }
-  const off = Math.max(...points.map((p) => Math.min(...left.map((a, i) => apart(p, a, left[(i + 1) % left.length]!)))))
+  const off = Math.max(
+    ...points.map((p) => Math.min(...left.map((a, i) => apart(p, a, left[(i + 1) % left.length]!)))),
+  )
   return { points: left, off }
 }
 

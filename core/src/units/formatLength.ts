@@ -38,11 +38,11 @@ const FINEST_FRACTION = 64
 const INCH_DECIMALS = 4
 
 /**
- * A length as the text of a field in which it can be changed: read again by `parseLength` it is the very same number, so that opening a field
+ * A length as the text of a field in which it can be changed: read again by `parseLength` it is the very same number, to a billionth of a millimetre, so that opening a field
  * and leaving it changes nothing. In a workshop of inches a fraction, else a decimal as a caliper shows it, with its mark; a length that is
  * neither stays in millimetres and says so.
- * @example lengthText(mm(12.7), 'in') // '1/2 in'
- * @example lengthText(mm(1.18 * 25.4), 'in') // '1.18 in'
+ * @example lengthText(mm(30.1625), 'in') // '1 3/16 in'
+ * @example lengthText(mm(29.972), 'in') // '1.18 in'
  * @example lengthText(mm(30), 'in') // '30 mm'
  */
 export function lengthText(value: Mm, units: 'mm' | 'in'): string {
@@ -59,15 +59,17 @@ export function lengthText(value: Mm, units: 'mm' | 'in'): string {
   return found ?? `${plain} mm`
 }
 
-const isWhole = (v: number): boolean => Math.abs(v - Math.round(v)) < 1e-9
+/** Lengths closer than this are one: binary fractions leave such dust, mm. */
+const SAME = 1e-9
+const isWhole = (v: number): boolean => Math.abs(v - Math.round(v)) < SAME
 const readsAs = (text: string, value: number): boolean => {
   const read = parseLength(text)
-  return (read.ok ? read.value : read.problem === 'zero' ? 0 : NaN) === value
+  return Math.abs((read.ok ? read.value : read.problem === 'zero' ? 0 : NaN) - value) < SAME
 }
-/** A number without an exponent, which people do not type. */
+/** A number without an exponent or dust, which people do not type. */
 const plainNumber = (v: number): string => {
-  const text = String(v)
-  return /e/.test(text) ? v.toFixed(12).replace(/\.?0+$/, '') : text
+  const text = String(Number(v.toFixed(9)))
+  return /e/.test(text) ? v.toFixed(9).replace(/\.?0+$/, '') : text
 }
 const fractionOf = (top: number, bottom: number): string => {
   const shared = gcd(top, bottom)

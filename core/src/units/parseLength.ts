@@ -23,6 +23,8 @@ const UNITS: Readonly<Record<string, 'mm' | 'cm' | 'in'>> = {
   '″': 'in',
   "''": 'in',
 }
+/** Decimals of a millimetre that a typed length is kept with: a thousandth of what any instrument reads. */
+const DECIMALS = 9
 const FACTOR = { mm: 1, cm: 10, in: MM_PER_INCH } as const
 const VULGAR: Readonly<Record<string, string>> = {
   '½': '1/2',
@@ -65,5 +67,6 @@ export function parseLength(text: string, assume: 'mm' | 'in' = 'mm'): ParsedLen
   if (!Number.isFinite(number)) return { ok: false, problem: 'not-a-length' }
   if (sign === '-') return { ok: false, problem: 'negative' }
   if (number === 0) return { ok: false, problem: 'zero' }
-  return { ok: true, value: mm(number * FACTOR[unit]), unit }
+  // without the dust of binary fractions: 3/16 in are 4.7625 mm, not 4.762499999999999
+  return { ok: true, value: mm(Number((number * FACTOR[unit]).toFixed(DECIMALS))), unit }
 }

@@ -60,12 +60,14 @@ describe('a length in a field', () => {
     let state = 7
     const random = () => (state = (state * 1_103_515_245 + 12_345) & 0x7fffffff) / 0x7fffffff
     for (let k = 0; k < 4000; k++) {
-      const value = [
-        Number((100 * random()).toFixed(k % 4)),
-        (Math.ceil(300 * random()) / 64) * 25.4,
-        Number((4 * random()).toFixed(k % 5)) * 25.4,
-        10 ** (6 * random() - 4),
-      ][k % 4]!
+      const value = Number(
+        [
+          Number((100 * random()).toFixed(k % 4)),
+          (Math.ceil(300 * random()) / 64) * 25.4,
+          Number((4 * random()).toFixed(k % 5)) * 25.4,
+          10 ** (6 * random() - 4),
+        ][k % 4]!.toFixed(9),
+      )
       for (const units of ['mm', 'in'] as const) {
         const text = lengthText(mm(value), units)
         const read = parseLength(text, units)
@@ -78,10 +80,10 @@ describe('a length in a field', () => {
   })
 
   it('in inches is a fraction, a decimal as a caliper shows it, or millimetres that say so', () => {
-    expect(lengthText(mm(1.1875 * 25.4), 'in')).toBe('1 3/16 in')
+    expect(lengthText(mm(30.1625), 'in')).toBe('1 3/16 in')
     expect(lengthText(mm(12.7), 'in')).toBe('1/2 in')
     expect(lengthText(mm(25.4), 'in')).toBe('1 in')
-    expect(lengthText(mm(1.18 * 25.4), 'in')).toBe('1.18 in')
+    expect(lengthText(mm(29.972), 'in')).toBe('1.18 in')
     expect(lengthText(mm(30), 'in')).toBe('30 mm')
     expect(lengthText(mm(30), 'mm')).toBe('30')
   })

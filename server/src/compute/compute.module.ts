@@ -6,6 +6,9 @@ import { CheckElsewhere } from '../http/checkElsewhere.js'
 import type { ComputeResult } from './plan.worker.js'
 import { PlanQueue } from './planQueue.js'
 
+/** What a thread may take: the hardest plan takes a third of it, and garbage is cleared before it grows to what the machine has. */
+const MEMORY = { maxOldGenerationSizeMb: 160, maxYoungGenerationSizeMb: 48 }
+
 const here = (file: string) => new URL(file, import.meta.url).href
 
 /** Plans in worker threads, so that the server goes on answering; looks of saved plans and long checks in one of their own. */
@@ -16,6 +19,7 @@ export class Compute implements OnModuleDestroy {
     minThreads: 0,
     maxThreads: PlanQueue.AT_ONCE,
     idleTimeout: 30_000,
+    resourceLimits: MEMORY,
   })
   private readonly aside = new Piscina({
     filename: here('./plan.worker.js'),
@@ -23,6 +27,7 @@ export class Compute implements OnModuleDestroy {
     maxThreads: 1,
     maxQueue: 200,
     idleTimeout: 30_000,
+    resourceLimits: MEMORY,
   })
   private readonly queue = new PlanQueue()
 

@@ -1,18 +1,12 @@
 import type { BenchEvent, SavedPlan } from '@verger/contract'
-import {
-  DEFAULT_SETTINGS,
-  familyFor,
-  family as familyOf,
-  plan,
-  startingOptions,
-  withKeptPrices,
-} from '@verger/core'
+import { DEFAULT_SETTINGS, family as familyOf, plan } from '@verger/core'
 import { randomBytes } from 'node:crypto'
+import { Piscina } from 'piscina'
 import { Passwords } from '../auth/passwords.js'
-import compute from '../compute/plan.worker.js'
 import type { Db } from '../db/database.js'
 import { layOutStandIns } from '../instruments/instruments.repository.js'
 import { DEMO_DRAWER } from './demoDrawer.js'
+import type { DemoPlan } from './demoPlan.worker.js'
 import { DEMO_STONES, type DemoStone } from './demoStones.js'
 
 const eventId = () => randomBytes(12).toString('hex')
@@ -28,27 +22,14 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
   const workshop = 'demo-fruit-store'
   const settings = DEFAULT_SETTINGS
   const password_hash = await new Passwords().hash(randomBytes(24).toString('hex'))
-  const rows = DEMO_STONES.map((d) => {
-    if (!d.piece) return { d, saved: undefined }
-    const { alloy, worn, choices } = d.piece
-    const family = familyFor(d.stone)
-    // what Choose offers: a thorough search for each would keep the first start waiting for minutes
-    const wish = { alloy, temper: 'half hard', ...(worn ? { worn } : {}) }
-    const options = family && startingOptions(d.stone, family, wish, undefined, true)
-    if (!options) throw new Error(`the demo stone ${d.id} cannot be planned`)
-    const prices = withKeptPrices(
-      settings.prices,
-      DEMO_DRAWER.flatMap((item) => (item.kind === 'wire' ? [item] : [])),
-    )
-    const result = compute({
-      stone: d.stone,
-      family,
-      options: { ...options, ...choices },
-      settings: { ...settings, prices },
-    })
-    if (!result.ok) throw new Error(`the demo stone ${d.id} has a plan with errors`)
-    return { d, saved: result }
+  const pool = new Piscina({
+    filename: new URL('./demoPlan.worker.js', import.meta.url).href,
+    minThreads: 0,
+    maxThreads: 2,
   })
+  const rows = await Promise.all(
+    DEMO_STONES.map(async (d) => ({ d, saved: (await pool.run(d.id)) as DemoPlan | undefined })),
+  ).finally(() => pool.destroy())
   await db.transaction().execute(async (tx) => {
     await tx
       .insertInto('workshops')

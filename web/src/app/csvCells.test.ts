@@ -13,7 +13,10 @@ describe('cells of a CSV', () => {
     const random = seeded(9)
     const signs = ["'", '=', '+', '-', '@', 'a', '1', '"', ',', '\n', ' ']
     const texts = Array.from({ length: 600 }, () =>
-      Array.from({ length: 1 + Math.floor(6 * random()) }, () => signs[Math.floor(random() * signs.length)]).join(''),
+      Array.from(
+        { length: 1 + Math.floor(6 * random()) },
+        () => signs[Math.floor(random() * signs.length)],
+      ).join(''),
     )
     const csv = Papa.unparse(texts.map((t) => ({ t: harmless(t) })))
     const { data } = Papa.parse<{ t: string }>(csv, { header: true })

@@ -77,7 +77,7 @@ function Refused({ kept, onSettle }: { kept: Kept; onSettle: (value?: string | n
           ✕{' '}
         </span>
         {isText ? 'A note' : `What was recorded (${event.kind})`} was not taken: {refused}.{' '}
-        <Link className="text-copper" to={`/pieces/${piece}/wrap?step=${event.subject}`}>
+        <Link className="text-copper underline" to={`/pieces/${piece}/wrap?step=${event.subject}`}>
           Where it belongs
         </Link>
       </span>

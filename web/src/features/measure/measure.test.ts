@@ -11,9 +11,9 @@ describe('a stone as typed', () => {
   /** Lengths as stones have them: by a caliper of millimetres, by a rule of sixteenths, by a caliper of inches, and any at all. */
   const lengths = (random: () => number) => [
     Number((1 + 60 * random()).toFixed(2)),
-    (Math.ceil(40 * random()) / 16) * 25.4,
-    Number((0.05 + 2 * random()).toFixed(4)) * 25.4,
-    0.05 + 60 * random(),
+    Number(((Math.ceil(40 * random()) / 16) * 25.4).toFixed(9)),
+    Number((Number((0.05 + 2 * random()).toFixed(4)) * 25.4).toFixed(9)),
+    Number((0.05 + 60 * random()).toFixed(9)),
   ]
 
   it('of every kind, opened and left in either unit, is the very same stone', () => {

@@ -1,0 +1,35 @@
+import type { Glance, SavedPlan } from '@verger/contract'
+import { DEFAULT_SETTINGS, familyFor, startingOptions, withKeptPrices } from '@verger/core'
+import compute from '../compute/plan.worker.js'
+import { DEMO_DRAWER } from './demoDrawer.js'
+import { DEMO_STONES } from './demoStones.js'
+
+/** A demo piece's plan as it is saved, and how it looks. */
+export interface DemoPlan {
+  readonly saved: SavedPlan
+  readonly glance: Glance
+}
+
+/** Runs in a worker thread, whose memory goes with it: the plan of one demo stone; undefined where it has no piece. @throws Error when it cannot be planned */
+export default function demoPlan(id: string): DemoPlan | undefined {
+  const { stone, piece } = DEMO_STONES.find((d) => d.id === id)!
+  if (!piece) return undefined
+  const { alloy, worn, choices } = piece
+  const family = familyFor(stone)
+  // what Choose offers: a thorough search for each would keep the first start waiting for minutes
+  const wish = { alloy, temper: 'half hard', ...(worn ? { worn } : {}) }
+  const options = family && startingOptions(stone, family, wish, undefined, true)
+  if (!options) throw new Error(`the demo stone ${id} cannot be planned`)
+  const prices = withKeptPrices(
+    DEFAULT_SETTINGS.prices,
+    DEMO_DRAWER.flatMap((item) => (item.kind === 'wire' ? [item] : [])),
+  )
+  const result = compute({
+    stone,
+    family,
+    options: { ...options, ...choices },
+    settings: { ...DEFAULT_SETTINGS, prices },
+  })
+  if (!result.ok) throw new Error(`the demo stone ${id} has a plan with errors`)
+  return { saved: result.saved, glance: result.glance }
+}
