@@ -37,6 +37,7 @@ test('without a network the road of a piece opens and counts, after a reload too
   await page.reload()
   await expect(count).toHaveText(String(before + 3))
   await page.keyboard.press('Space')
+  await expect(count).toHaveText(String(before + 4))
   for (const station of ['cut', 'proof']) {
     await page.goto(`${url()}/pieces/piece-labradorite/${station}`)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()

@@ -154,7 +154,7 @@ describe('bodies of makers', () => {
           }),
         () => Buffer.from([0xff, 0xfe, 0x00, 0x22]).toString('latin1'),
       ])()
-      const headers: Record<string, string> = pick([
+      const headers = pick<Record<string, string>>([
         {},
         { 'content-type': 'text/plain' },
         { 'content-type': 'application/json; charset=utf-16' },

@@ -4,7 +4,7 @@ import type { Finding } from '../finding/index.js'
 import { stepsOf, type Step } from '../guide/index.js'
 import { heldStone, holdOf, settingOf, type Demands, type Hold } from '../hold/index.js'
 import { costOf, plannedMinutes, type Cost } from '../price/index.js'
-import { family, isEar, type NamedQuantity, type Options } from '../settings/index.js'
+import { family, isEar, type Family, type NamedQuantity, type Options } from '../settings/index.js'
 import { checkStone, fullStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
 import { leaf, numberOf, worker, type Formulas, type Quantity } from '../working/index.js'
 import { withCautions } from './cautions.js'
@@ -51,6 +51,30 @@ export function plan({ stone, family: id, options, settings }: PlanRequest): Pla
     (f, i) => said.findIndex((g) => g.code === f.code && g.field === f.field) === i,
   )
   if (findings.some((f) => f.severity === 'error')) return { ok: false, findings }
+  try {
+    return { ok: true, plan: built(stone, chosen, options, settings, findings) }
+  } catch (error) {
+    // a shape that the family did not foresee: told as what it is, with a way on, in place of a page that stops
+    if (!(error instanceof RangeError)) throw error
+    return {
+      ok: false,
+      findings: [
+        ...findings,
+        { code: 'plan.cannot-be-built', severity: 'error', values: { why: error.message } },
+      ],
+    }
+  }
+}
+
+/** The plan of a stone that fits. @throws RangeError where the shapes that follow from the options cannot be made */
+function built(
+  stone: Stone,
+  chosen: Family,
+  options: Options,
+  settings: WorkshopSettings,
+  findings: readonly Finding[],
+): Plan {
+  const id = chosen.id
   const design = chosen.build(stone, options, settings.hand)
   const measures = stoneMeasures(stone)
   const cut = cutList({
@@ -71,31 +95,28 @@ export function plan({ stone, family: id, options, settings }: PlanRequest): Pla
     withCautions(step, stone, design),
   )
   return {
-    ok: true,
-    plan: {
-      family: id,
-      familyVersion: chosen.version,
-      stone,
-      options,
-      measures,
-      findings: [
-        ...findings,
-        ...chosen.review(stone, options, design),
-        ...schoolFindings(cut, settings.school),
-        ...hiddenFinding(outputs, settings.hidden),
-        ...(ear ? earFinding(ear, settings.ear) : []),
-      ],
-      design,
-      cut,
-      outputs,
-      steps,
-      cost: costOf({
-        metal: cut.metal,
-        minutes: plannedMinutes(chosen.efforts(stone, options, turns)),
-        rate: settings.rate,
-      }),
-      demands: settings.demands,
-    },
+    family: id,
+    familyVersion: chosen.version,
+    stone,
+    options,
+    measures,
+    findings: [
+      ...findings,
+      ...chosen.review(stone, options, design),
+      ...schoolFindings(cut, settings.school),
+      ...hiddenFinding(outputs, settings.hidden),
+      ...(ear ? earFinding(ear, settings.ear) : []),
+    ],
+    design,
+    cut,
+    outputs,
+    steps,
+    cost: costOf({
+      metal: cut.metal,
+      minutes: plannedMinutes(chosen.efforts(stone, options, turns)),
+      rate: settings.rate,
+    }),
+    demands: settings.demands,
   }
 }
 

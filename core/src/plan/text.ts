@@ -1,5 +1,7 @@
 /** Words of findings that the plan itself makes. */
 export const planText: Readonly<Record<string, string>> = {
+  'plan.cannot-be-built':
+    'With these choices a wire would have to be bent in a way that cannot be worked out ({why}). Go a step back with the last choice, or undo it.',
   'plan.school-short':
     'By your school the {wire} wire comes out {lacks:0} mm shorter than its path with the spare. Cut it by the path, or set a longer multiple.',
   'plan.ear-heavy':

@@ -7,7 +7,7 @@ import { stoneMeasures } from './measures.js'
 import { mineral, MINERALS } from './minerals.js'
 import { outlinePoints } from './outline.js'
 import { hollowOf } from './shape.js'
-import { MOST_POINTS, thinOutline } from './thinOutline.js'
+import { thinOutline } from './thinOutline.js'
 import {
   BEAD_FORMS,
   fullStone,
@@ -315,11 +315,12 @@ function hollows(stone: FullStone, say: Say): void {
 
 /** A line of very many points, which is drawn through fewer: with how far off that is. */
 function manyPoints({ outline, points = [], length, kind }: FullStone, say: Say): void {
-  if (outline !== 'free' || KINDS[kind].outlines.length === 0 || points.length <= MOST_POINTS) return
+  if (outline !== 'free' || KINDS[kind].outlines.length === 0) return
   const heights = points.map((p) => p[1])
   const tall = Math.max(...heights) - Math.min(...heights)
   if (!(tall > 0)) return
   const thin = thinOutline(points)
+  if (thin.points.length === points.length) return
   say('points-thinned', 'note', 'points', {
     count: points.length,
     kept: thin.points.length,

@@ -1,7 +1,7 @@
 import type { Vec2 } from '../geom/index'
 import { seeded } from '../testing'
 import { checkStone, outline, outlinePerimeter, stoneErrors } from './index'
-import { MOST_POINTS, thinOutline } from './thinOutline'
+import { MOST_HOLLOWS, MOST_POINTS, thinOutline } from './thinOutline'
 
 const ellipse = (n: number, tremble: number, seed = 3): Vec2[] => {
   const random = seeded(seed)
@@ -21,6 +21,19 @@ describe('thinning an outline', () => {
     expect(points).toHaveLength(MOST_POINTS)
     const places = points.map((p) => many.indexOf(p))
     expect(places).toEqual([...places].sort((a, b) => a - b))
+  })
+
+  it('thins a line of very many hollows until few are left, and never below ten points', () => {
+    for (let seed = 1; seed < 20; seed++) {
+      const { points } = thinOutline(ellipse(60, 0.5, seed))
+      const inward = points.filter((b, i) => {
+        const a = points[(i + points.length - 1) % points.length]!
+        const c = points[(i + 1) % points.length]!
+        return (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0]) < 0
+      })
+      expect(points.length).toBeGreaterThanOrEqual(10)
+      expect(points.length === 10 || inward.length <= MOST_HOLLOWS).toBe(true)
+    }
   })
 
   it('takes points on a straight stretch first, at no cost', () => {

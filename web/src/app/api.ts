@@ -40,7 +40,7 @@ import {
 } from '@verger/contract'
 import { isKept, keepFor, recall, remember } from './keptAnswers.js'
 import { keeperOf } from './keeper.js'
-import { lost, reached, sessionEnded } from './reach.js'
+import { lost, outdated, reached, sessionEnded } from './reach.js'
 
 /** Where the picture of a stone is; the address changes with it. */
 export const photoAddress = (row: Pick<StoneRow, 'id' | 'photo'>, small = false): string =>
@@ -116,6 +116,7 @@ async function ask<T>(method: string, path: string, body?: unknown): Promise<T> 
   else reached()
   if (!response.ok) {
     if (response.status === 401 && !SIGNING.has(path)) sessionEnded.set(true)
+    if (isProblem(json) && json.type === 'verger:contract') outdated.set(true)
     throw new ApiError(
       isProblem(json)
         ? json

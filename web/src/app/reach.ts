@@ -24,6 +24,9 @@ export const awaySince = new Watched<number | undefined>(undefined)
 /** Has the server ended the session of the page that is open. */
 export const sessionEnded = new Watched(false)
 
+/** Does the server speak a newer contract than this page: only a reload helps. */
+export const outdated = new Watched(false)
+
 const ASK_MS = 4000
 let asking: ReturnType<typeof setInterval> | undefined
 

@@ -2,7 +2,7 @@ import type { Events, Me } from '@verger/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState, useSyncExternalStore } from 'react'
 import { Link } from 'react-router'
-import { awaySince, useWatched } from '../app/reach.js'
+import { awaySince, outdated, useWatched } from '../app/reach.js'
 import { keeperOf } from '../app/keeper.js'
 import type { Kept } from './queue.js'
 import { eventsKey, outboxOf, takeIn } from './useBench.js'
@@ -35,7 +35,8 @@ export function BenchLine({ me }: { me: Me }) {
     }
   }, [box, client])
   const away = useWatched(awaySince)
-  if (away === undefined && refused.length === 0 && !unkept) return null
+  const old = useWatched(outdated)
+  if (away === undefined && refused.length === 0 && !unkept && !old) return null
   return (
     <div
       className="border-b border-amber bg-amber-wash px-4 py-1.5 text-[16px] print:hidden"
@@ -51,6 +52,22 @@ export function BenchLine({ me }: { me: Me }) {
           {unsent.length === 0
             ? 'Nothing waits to be sent.'
             : `${unsent.length} ${unsent.length === 1 ? 'count waits' : 'counts wait'} here and will be sent.`}
+        </p>
+      )}
+      {old && (
+        <p className="m-0" role="alert">
+          <span className="text-amber" aria-hidden>
+            ▲{' '}
+          </span>
+          Verger was renewed since this page was opened.{' '}
+          {unsent.length > 0 && 'Counts that wait here are kept and sent afterwards. '}
+          <button
+            type="button"
+            className="border-0 bg-transparent p-0 font-semibold text-copper underline"
+            onClick={() => window.location.reload()}
+          >
+            Load it anew
+          </button>
         </p>
       )}
       {unkept && (

@@ -73,6 +73,7 @@ export function Typed({
         aria-label={label}
         aria-invalid={bad}
         placeholder={placeholder}
+        maxLength={200}
         value={draft ?? value}
         onChange={(e) => setDraft(e.target.value)}
         onBlur={take}

@@ -196,6 +196,7 @@ export function Word({
         autoComplete="off"
         value={value}
         placeholder={placeholder}
+        maxLength={80}
         onChange={(e) => onType(e.target.value)}
       />
       {problem && <span className="text-red">✕ {problem}</span>}

@@ -180,6 +180,7 @@ function AddFinding({ onAdd }: { onAdd: (name: string) => void }) {
       <input
         className="plain flex-1"
         placeholder="bead, chain, clasp …"
+        maxLength={80}
         aria-label="Bead or finding to add"
         value={name}
         onChange={(e) => setName(e.target.value)}

@@ -63,11 +63,11 @@ export const Material = memo(function Material({
         </label>
         <label>
           <span className="font-semibold">Name</span>
-          <input className="plain" placeholder="if you like" {...register('name')} />
+          <input className="plain" placeholder="if you like" maxLength={120} {...register('name')} />
         </label>
         <label className="col-span-2">
           <span className="font-semibold">Note</span>
-          <input className="plain" placeholder="if you like" {...register('note')} />
+          <input className="plain" placeholder="if you like" maxLength={4000} {...register('note')} />
         </label>
       </div>
       <fieldset className="mt-2 flex flex-wrap gap-x-5 gap-y-1 border-0 p-0">

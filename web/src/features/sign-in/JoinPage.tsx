@@ -43,6 +43,7 @@ export default function JoinPage() {
           label="Your name"
           autoComplete="name"
           error={errors.name?.message}
+          maxLength={80}
           {...form.register('name')}
         />
         <Line
@@ -51,6 +52,7 @@ export default function JoinPage() {
           type="email"
           autoComplete="username"
           error={errors.email?.message}
+          maxLength={200}
           {...form.register('email')}
         />
         <Line

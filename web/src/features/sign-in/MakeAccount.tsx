@@ -18,15 +18,23 @@ export default function MakeAccount({ onSend }: { onSend: (body: SignUp) => Prom
         label="Your name"
         autoComplete="name"
         error={errors.name?.message}
+        maxLength={80}
         {...form.register('name')}
       />
-      <Line id="workshop" label="Workshop" error={errors.workshop?.message} {...form.register('workshop')} />
+      <Line
+        id="workshop"
+        label="Workshop"
+        error={errors.workshop?.message}
+        maxLength={80}
+        {...form.register('workshop')}
+      />
       <Line
         id="email"
         label="E-mail"
         type="email"
         autoComplete="username"
         error={errors.email?.message}
+        maxLength={200}
         {...form.register('email')}
       />
       <Line
