@@ -9,7 +9,7 @@ export const MOST_POINTS = 24
  * Corners that a free outline may turn inward at before it is thinned further. Wires pass over small hollows; a line with very many of them is
  * a trembling hand's, or a chipped edge that no frame follows, and each makes holding many times as long to work out.
  */
-export const MOST_HOLLOWS = 5
+export const MOST_HOLLOWS = 3
 /** Fewest points that thinning leaves. */
 const FEWEST = 10
 

@@ -1,6 +1,5 @@
-import { lengthText, mm } from '@verger/core'
 import { useState } from 'react'
-import { readParam, type NumberParam } from './readParam.js'
+import { readParam, shownParam, type NumberParam } from './readParam.js'
 
 /** A number of a plan, typed as lengths and numbers are everywhere. What cannot be taken stays as it was typed, and says why. */
 export function NumberText({
@@ -22,7 +21,7 @@ export function NumberText({
   const draft = typed?.at === value ? typed.text : undefined
   const read = draft === undefined ? undefined : readParam(p, draft, units)
   const problem = read && 'problem' in read ? read.problem : undefined
-  const shown = p.unit === 'mm' ? lengthText(mm(value), units) : String(value)
+  const shown = shownParam(p, value, units)
   const type = (text: string) => {
     setLeft(false)
     const now = readParam(p, text, units)

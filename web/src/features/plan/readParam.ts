@@ -1,4 +1,4 @@
-import type { Param } from '@verger/core'
+import { lengthText, mm, type Param } from '@verger/core'
 import { sayLength } from '../../app/workshop.js'
 import { readLength, readNumber } from '../../ui/readLength.js'
 
@@ -32,3 +32,10 @@ export function readParam(
   }
   return { value }
 }
+
+/**
+ * A number of a plan as its field shows it: in a workshop of inches a length is said in inches, rounded as they are said everywhere. Nothing is
+ * read from the field until something is typed, so that the rounding changes no plan.
+ */
+export const shownParam = (p: NumberParam, value: number, units: 'mm' | 'in'): string =>
+  p.unit !== 'mm' ? String(value) : units === 'mm' ? lengthText(mm(value), 'mm') : sayLength(value, { units })
