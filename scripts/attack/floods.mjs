@@ -230,7 +230,7 @@ export const fifty = {
       await Promise.all(
         clients.map(async (c, k) => {
           for (let i = 0; performance.now() < until; i++) {
-            // a maker looks, counts, looks again; now and then one of fifty saves a plan
+            // a maker looks, counts, looks again; every five seconds one of the fifty saves a plan
             const answers = [
               await c.client.ask('GET', '/api/pieces'),
               await c.client.ask('GET', `/api/pieces/${c.piece}`),
@@ -245,7 +245,7 @@ export const fifty = {
             )
             c.made++
             if (turns.plan < performance.now() && (i + k) % 7 === 0) {
-              turns.plan = performance.now() + 2500
+              turns.plan = performance.now() + 5000
               const saved = await c.client.ask('PUT', `/api/pieces/${c.piece}/plan`, {
                 version: c.version,
                 familyVersion: core.family('bound-frame').version,

@@ -16,7 +16,8 @@ export function startServer(env, { log, tell = () => {} }) {
   return new Promise((resolve, reject) => {
     const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], {
       cwd: root,
-      env: { ...process.env, ...env, VERGER_PARENT: '1' },
+      // few arenas: threads that come and go would each leave memory behind that nobody uses
+      env: { MALLOC_ARENA_MAX: '2', ...process.env, ...env, VERGER_PARENT: '1' },
       stdio: ['pipe', 'pipe', 'pipe'],
     })
     turnLog(log)

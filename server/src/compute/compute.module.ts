@@ -2,16 +2,16 @@ import { Global, Injectable, Module, type OnModuleDestroy } from '@nestjs/common
 import type { Glance } from '@verger/contract'
 import type { PlanRequest } from '@verger/core'
 import { Piscina } from 'piscina'
-import { CheckElsewhere } from '../http/checkElsewhere.js'
+import { CheckElsewhere, type LongChecked } from '../http/checkElsewhere.js'
 import type { ComputeResult } from './plan.worker.js'
 import { PlanQueue } from './planQueue.js'
 
 /** What a thread may take: the hardest plan takes a third of it, and garbage is cleared before it grows to what the machine has. */
-const MEMORY = { maxOldGenerationSizeMb: 160, maxYoungGenerationSizeMb: 48 }
+const MEMORY = { maxOldGenerationSizeMb: 112, maxYoungGenerationSizeMb: 32 }
 
 const here = (file: string) => new URL(file, import.meta.url).href
 
-/** Plans in worker threads, so that the server goes on answering; looks of saved plans and long checks in one of their own. */
+/** Plans in worker threads, so that the server goes on answering; looks of saved plans, and long checks, each in one of their own. */
 @Injectable()
 export class Compute implements OnModuleDestroy {
   private readonly plans = new Piscina({
@@ -21,18 +21,25 @@ export class Compute implements OnModuleDestroy {
     idleTimeout: 30_000,
     resourceLimits: MEMORY,
   })
-  private readonly aside = new Piscina({
+  private readonly looks = new Piscina({
     filename: here('./plan.worker.js'),
     minThreads: 0,
     maxThreads: 1,
     maxQueue: 200,
-    idleTimeout: 30_000,
+    idleTimeout: 5000,
     resourceLimits: MEMORY,
+  })
+  private readonly checks = new Piscina({
+    filename: here('./check.worker.js'),
+    minThreads: 0,
+    maxThreads: 1,
+    maxQueue: 50,
+    idleTimeout: 5000,
   })
   private readonly queue = new PlanQueue()
 
   constructor() {
-    CheckElsewhere.by = (check, bytes) => this.aside.run({ check, bytes }, { name: 'check' })
+    CheckElsewhere.by = (check, bytes) => this.checks.run({ check, bytes }) as Promise<LongChecked>
   }
 
   /** @throws ProblemError 503 where too many wait, 422 where the plan itself takes too long */
@@ -43,7 +50,7 @@ export class Compute implements OnModuleDestroy {
   /** How a plan looks, off the queue of plans that are saved. */
   async glance(request: PlanRequest): Promise<Glance> {
     try {
-      return (await this.aside.run(request, {
+      return (await this.looks.run(request, {
         name: 'glance',
         signal: AbortSignal.timeout(15_000),
       })) as Glance
@@ -56,7 +63,7 @@ export class Compute implements OnModuleDestroy {
   /** Refuses what waits, lets what runs come to an end for a while, and hands it back then. */
   async stop(patience: number): Promise<void> {
     await this.queue.stop(patience)
-    await Promise.all([this.plans.destroy(), this.aside.destroy()])
+    await Promise.all([this.plans, this.looks, this.checks].map((pool) => pool.destroy()))
   }
 
   async onModuleDestroy(): Promise<void> {

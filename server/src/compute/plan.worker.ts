@@ -11,7 +11,10 @@ import {
   type PlanRequest,
   type Step,
 } from '@verger/core'
-import { checkLong, type LongCheck, type LongChecked } from '../http/checkElsewhere.js'
+import { isMainThread } from 'node:worker_threads'
+import { standBack } from './niceThread.js'
+
+if (!isMainThread) standBack()
 
 export type ComputeResult =
   | { readonly ok: true; readonly saved: SavedPlan; readonly glance: Glance }
@@ -66,10 +69,6 @@ export function glance(request: PlanRequest): Glance {
 }
 
 const stepSeen = (s: Step) => ({ id: s.id, title: s.title, turns: s.count?.target ?? null })
-
-/** Runs in a worker thread: a long body against its schema. */
-export const check = ({ check: which, bytes }: { check: LongCheck; bytes: Uint8Array }): LongChecked =>
-  checkLong(which, bytes)
 
 const mutable = (options: Options): SavedPlan['options'] =>
   Object.fromEntries(Object.entries(options).map(([k, v]) => [k, typeof v === 'object' ? [...v] : v]))

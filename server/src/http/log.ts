@@ -1,6 +1,6 @@
 import type { LoggerService } from '@nestjs/common'
 import type { RequestHandler } from 'express'
-import { pino, type Logger } from 'pino'
+import { destination, pino, type Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 
 /** The server's log: JSON lines, and a middleware that writes one for each request to the API. */
@@ -8,7 +8,8 @@ export function openLog(level: string): {
   readonly service: LoggerService
   readonly requests: RequestHandler
 } {
-  const logger = pino({ level })
+  // lines that come while one is being written are written together
+  const logger = pino({ level }, destination({ fd: 1, sync: false }))
   const requests = pinoHttp({
     logger,
     // no secrets, no bodies: method, path, status and time are enough to follow what happened

@@ -131,7 +131,7 @@ export class PiecesRepository {
   async one(workshop: string, id: string): Promise<PieceRow> {
     const row = await this.query(workshop).where('pieces.id', '=', id).executeTakeFirst()
     if (!row) throw notFound('piece')
-    return toRow(row)
+    return toRow(workshop, row)
   }
 
   async add(workshop: string, { stoneId, name }: PieceCreate): Promise<PieceRow> {
@@ -312,15 +312,39 @@ export class PiecesRepository {
   }
 }
 
-/** A row as it is sent. What an older Verger saved is filled up with what came since. */
+/** What an older Verger saved, filled up with what came since. */
+interface Filled {
+  readonly plan: SavedPlan | null
+  readonly variants: Variant[]
+  readonly costs: Costs
+}
+
+/** Filled-up rows by workshop, piece and version: checking a saved plan looks at its whole stone, and a version never changes again. */
+const filled = new Map<string, Filled>()
+const MOST_FILLED = 500
+
+/** A row as it is sent. */
 function toRow<
-  T extends { updated_at: Date; plan: SavedPlan | null; costs: Costs | null; variants: Variant[] },
->({ updated_at, plan, variants, costs, ...row }: T) {
-  return {
-    ...row,
-    plan: plan && savedPlanSchema.parse(plan),
-    variants: variants.map((v) => variantSchema.parse(v)),
-    costs: costs ? costsSchema.parse(costs) : NO_COSTS,
-    updatedAt: updated_at.toISOString(),
+  T extends {
+    id: string
+    version: number
+    updated_at: Date
+    plan: SavedPlan | null
+    costs: Costs | null
+    variants: Variant[]
+  },
+>(workshop: string, { updated_at, plan, variants, costs, ...row }: T) {
+  const key = `${workshop} ${row.id} ${row.version}`
+  let known = filled.get(key)
+  if (!known) {
+    known = {
+      plan: plan && savedPlanSchema.parse(plan),
+      variants: variants.map((v) => variantSchema.parse(v)),
+      costs: costs ? costsSchema.parse(costs) : NO_COSTS,
+    }
+    filled.set(key, known)
+    // the oldest goes: a Map keeps the order in which keys came
+    if (filled.size > MOST_FILLED) filled.delete(filled.keys().next().value!)
   }
+  return { ...row, ...known, updatedAt: updated_at.toISOString() }
 }
