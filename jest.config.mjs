@@ -21,7 +21,8 @@ const moduleNameMapper = {
   '^(\\.{1,2}/.*)\\.js$': '$1',
 }
 /** Packages that come as modules only. */
-const MODULES_ONLY = 'three|earcut|@nestjs|p-limit|yocto-queue|archiver|zip-stream|compress-commons|crc32-stream|is-stream|readdir-glob|uuid'
+const MODULES_ONLY =
+  'three|earcut|@nestjs|p-limit|yocto-queue|archiver|zip-stream|compress-commons|crc32-stream|is-stream|readdir-glob|uuid'
 const project = (room, testMatch) => ({
   displayName: room,
   rootDir: room,

@@ -131,7 +131,7 @@ const FLOODS = [
       const pieces = await Promise.all(Array.from({ length: 20 }, () => client.begin()))
       return { core, options, pieces }
     },
-    async go(client, { core, options, pieces }) {
+    async go(client, { core, options, pieces }, sample) {
       const answers = await Promise.all(
         pieces.map((p) =>
           client.ask('PUT', `/api/pieces/${p}/plan`, {
@@ -142,7 +142,9 @@ const FLOODS = [
           }),
         ),
       )
-      const slow = answers.filter((a) => (a.status === 200 ? a.took > 30_000 : a.took > 1000))
+      const slow = answers.filter((a) =>
+        a.status === 200 ? a.took > (sample ? 60_000 : 30_000) : a.took > (sample ? 5000 : 1000),
+      )
       const saved = answers.filter((a) => a.status === 200)
       return {
         asked: 20,
@@ -174,7 +176,7 @@ async function runFlood(folder, flood, { sample, scale }) {
     await sleep(500)
     const server = verger.server()
     const before = rss(server)
-    const { result, times, wrong } = await reading(reader, () => flood.go(client, prepared))
+    const { result, times, wrong } = await reading(reader, () => flood.go(client, prepared, sample))
     const after = rss(server)
     const failures = [...(result.failures ?? [])]
     const odd = result.answers.filter((a) => !result.allowed.includes(a.status))
