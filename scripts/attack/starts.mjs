@@ -6,6 +6,9 @@ import { join } from 'node:path'
 import { root } from '../lib/build.mjs'
 import { alive, Client, inFolder, sleep, startIn, STONE } from './world.mjs'
 
+/** What was said last, without where this machine keeps its folders. */
+const shortly = (text, folder) => text.replaceAll(folder, '…').slice(0, 90)
+
 const row = (made, kept, says, failures) => ({ made, kept, p95: undefined, says, failures })
 
 export const stopped = {
@@ -162,7 +165,7 @@ export const lostState = {
       const again = await startIn(folder)
       const failures = [...lost.failures, ...(again.address ? [] : ['it does not start with the file back'])]
       await again.stop()
-      return row(2, 2 - failures.length, lost.last.slice(0, 90), failures)
+      return row(2, 2 - failures.length, shortly(lost.last, folder), failures)
     }),
 }
 
@@ -184,7 +187,7 @@ export const readOnly = {
       } else chmodSync(inner, 0o555)
       try {
         const { last, failures } = await refused(inner, /can only be read|may not write/, () => {})
-        return row(1, 1 - Math.min(1, failures.length), last.slice(0, 90), failures)
+        return row(1, 1 - Math.min(1, failures.length), shortly(last, inner), failures)
       } finally {
         away()
       }
