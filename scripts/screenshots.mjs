@@ -5,8 +5,10 @@ import { chromium } from '@playwright/test'
 import { root } from './lib/build.mjs'
 import { CHROMIUM } from './lib/chromium.mjs'
 
-const address =
-  process.argv[2] ?? JSON.parse(readFileSync(join(root, '.verger/running.json'), 'utf8')).address
+/** Where this clone's own start serves: it remembers its port. */
+const remembered = () =>
+  `http://127.0.0.1:${JSON.parse(readFileSync(join(root, '.verger/state.json'), 'utf8')).webPort}`
+const address = process.argv[2] ?? remembered()
 const SHOTS = [
   ['home', '/'],
   ['measure', '/pieces/piece-labradorite/measure'],

@@ -1,6 +1,6 @@
 // What would hold everybody up: sign-ups, pictures, long lists, odd bodies and plans, many at once, while a maker reads the tray.
 import sharp from 'sharp'
-import { Client, id, inFolder, p95, reading, rss, sleep, startIn, STONE } from './world.mjs'
+import { Client, id, inFolder, p95, planner, reading, rss, sleep, startIn, STONE } from './world.mjs'
 
 /** A photograph of 24 megapixels with the grain of a real one. */
 const photograph = async () => {
@@ -17,6 +17,21 @@ const outline = (n) =>
     const a = (2 * Math.PI * i) / n
     return [Number((12 * Math.cos(a)).toFixed(2)), Number((15 * Math.sin(a)).toFixed(2))]
   })
+
+/** A long list of stones in one request: checking it must hold nobody up, so its longest read counts. */
+const broughtIn = (name, many, stone) => ({
+  name,
+  limit: 200,
+  worst: true,
+  prepare: () =>
+    JSON.stringify({ stones: Array.from({ length: many }, (_, i) => ({ name: `S ${i}`, note: '', stone })) }),
+  async go(client, body) {
+    const answer = await client.ask('POST', '/api/stones/import', body, {
+      'content-type': 'application/json',
+    })
+    return { asked: many, done: answer.json?.length ?? 0, answers: [answer], allowed: [201] }
+  },
+})
 
 const FLOODS = [
   {
@@ -63,40 +78,14 @@ const FLOODS = [
       return { asked: 10, done: answers.filter((a) => a.status === 200).length, answers, allowed: [200] }
     },
   },
-  {
-    name: '2,000 stones brought in',
-    limit: 200,
-    worst: true,
-    prepare: () =>
-      JSON.stringify({
-        stones: Array.from({ length: 2000 }, (_, i) => ({ name: `S ${i}`, note: '', stone: STONE })),
-      }),
-    async go(client, body) {
-      const answer = await client.ask('POST', '/api/stones/import', body, {
-        'content-type': 'application/json',
-      })
-      return { asked: 2000, done: answer.json?.length ?? 0, answers: [answer], allowed: [201] }
-    },
-  },
-  {
-    name: '700 free outlines of 60 points brought in',
-    limit: 200,
-    worst: true,
-    prepare: () =>
-      JSON.stringify({
-        stones: Array.from({ length: 700 }, (_, i) => ({
-          name: `F ${i}`,
-          note: '',
-          stone: { ...STONE, outline: 'free', length: 30, width: 24, points: outline(60) },
-        })),
-      }),
-    async go(client, body) {
-      const answer = await client.ask('POST', '/api/stones/import', body, {
-        'content-type': 'application/json',
-      })
-      return { asked: 700, done: answer.json?.length ?? 0, answers: [answer], allowed: [201] }
-    },
-  },
+  broughtIn('2,000 stones brought in', 2000, STONE),
+  broughtIn('700 free outlines of 60 points brought in', 700, {
+    ...STONE,
+    outline: 'free',
+    length: 30,
+    width: 24,
+    points: outline(60),
+  }),
   {
     name: 'bodies of 900,000 brackets and 150,000 keys, signed out',
     limit: 300,
@@ -120,28 +109,12 @@ const FLOODS = [
     name: '20 plans saved at once',
     limit: 300,
     async prepare(client) {
-      const core = await import('@verger/core')
-      const options = core.startingOptions(
-        STONE,
-        'bound-frame',
-        { alloy: 'copper', temper: 'half hard' },
-        undefined,
-        true,
-      )
+      const save = await planner()
       const pieces = await Promise.all(Array.from({ length: 20 }, () => client.begin()))
-      return { core, options, pieces }
+      return { save, pieces }
     },
-    async go(client, { core, options, pieces }, sample) {
-      const answers = await Promise.all(
-        pieces.map((p) =>
-          client.ask('PUT', `/api/pieces/${p}/plan`, {
-            version: 1,
-            familyVersion: core.family('bound-frame').version,
-            choices: { family: 'bound-frame', options },
-            lengths: {},
-          }),
-        ),
-      )
+    async go(client, { save, pieces }, sample) {
+      const answers = await Promise.all(pieces.map((p) => save(client, p, 1)))
       const slow = answers.filter((a) =>
         a.status === 200 ? a.took > (sample ? 60_000 : 30_000) : a.took > (sample ? 5000 : 1000),
       )
@@ -206,14 +179,7 @@ export const fifty = {
   name: '50 sessions for 60 s',
   run: ({ sample, scale }) =>
     inFolder('fifty', async (folder) => {
-      const core = await import('@verger/core')
-      const options = core.startingOptions(
-        STONE,
-        'bound-frame',
-        { alloy: 'copper', temper: 'half hard' },
-        undefined,
-        true,
-      )
+      const save = await planner()
       const verger = await startIn(folder)
       const many = sample ? 10 : 50
       const clients = []
@@ -248,12 +214,7 @@ export const fifty = {
             c.made++
             if (turns.plan < performance.now() && (i + k) % 7 === 0) {
               turns.plan = performance.now() + 5000
-              const saved = await c.client.ask('PUT', `/api/pieces/${c.piece}/plan`, {
-                version: c.version,
-                familyVersion: core.family('bound-frame').version,
-                choices: { family: 'bound-frame', options },
-                lengths: {},
-              })
+              const saved = await save(c.client, c.piece, c.version)
               plans.push(saved.took)
               answers.push(saved)
               if (saved.status === 200) c.version++

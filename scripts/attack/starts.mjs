@@ -4,7 +4,7 @@ import { chmodSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync } fro
 import { connect, createServer } from 'node:net'
 import { join } from 'node:path'
 import { root } from '../lib/build.mjs'
-import { alive, Client, inFolder, sleep, startIn, STONE } from './world.mjs'
+import { alive, Client, inFolder, planner, sleep, startIn } from './world.mjs'
 
 /** What was said last, without where this machine keeps its folders. */
 const shortly = (text, folder) => text.replaceAll(folder, '…').slice(0, 90)
@@ -15,14 +15,7 @@ export const stopped = {
   name: 'told to stop with connections open, a body half sent and plans under way',
   run: ({ sample }) =>
     inFolder('stop', async (folder) => {
-      const core = await import('@verger/core')
-      const options = core.startingOptions(
-        STONE,
-        'bound-frame',
-        { alloy: 'copper', temper: 'half hard' },
-        undefined,
-        true,
-      )
+      const save = await planner()
       const failures = []
       let worst = 0
       const rounds = sample ? 1 : 3
@@ -43,14 +36,7 @@ export const stopped = {
           socket.write(text)
           return socket
         })
-        const plans = pieces.map((p) =>
-          client.ask('PUT', `/api/pieces/${p}/plan`, {
-            version: 1,
-            familyVersion: core.family('bound-frame').version,
-            choices: { family: 'bound-frame', options },
-            lengths: {},
-          }),
-        )
+        const plans = pieces.map((p) => save(client, p, 1))
         await sleep(400)
         const [server, postgres] = [verger.server(), verger.postgres()]
         const began = performance.now()

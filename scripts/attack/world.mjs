@@ -91,6 +91,26 @@ export const STONE = {
   mineral: 'jasper',
 }
 
+/** A way to save a plan of the stone to a piece: its choices are worked out once. */
+export async function planner() {
+  const core = await import('@verger/core')
+  const options = core.startingOptions(
+    STONE,
+    'bound-frame',
+    { alloy: 'copper', temper: 'half hard' },
+    undefined,
+    true,
+  )
+  const familyVersion = core.family('bound-frame').version
+  return (client, piece, version) =>
+    client.ask('PUT', `/api/pieces/${piece}/plan`, {
+      version,
+      familyVersion,
+      choices: { family: 'bound-frame', options },
+      lengths: {},
+    })
+}
+
 /** One maker with a workshop of its own, asking over HTTP. */
 export class Client {
   cookie = ''

@@ -48,7 +48,8 @@ export function readCursor(text: string | undefined): Cursor | undefined {
 export class PiecesRepository {
   constructor(@Inject(DB) private readonly db: Db) {}
 
-  private query(workshop: string) {
+  /** Pieces of a workshop that were not removed, with their stones, the latest first. */
+  private latest(workshop: string) {
     return this.db
       .selectFrom('pieces')
       .innerJoin('stones', (join) =>
@@ -56,34 +57,31 @@ export class PiecesRepository {
           .onRef('stones.workshop_id', '=', 'pieces.workshop_id')
           .onRef('stones.id', '=', 'pieces.stone_id'),
       )
-      .select([
-        'pieces.id',
-        'pieces.version',
-        'pieces.name',
-        'pieces.note',
-        'pieces.station',
-        'pieces.stone_id as stoneId',
-        'stones.stone',
-        'pieces.plan',
-        'pieces.variants',
-        'pieces.costs',
-        'pieces.updated_at',
-      ])
       .where('pieces.workshop_id', '=', workshop)
       .where('pieces.removed_at', 'is', null)
       .orderBy('pieces.updated_at', 'desc')
   }
 
+  private query(workshop: string) {
+    return this.latest(workshop).select([
+      'pieces.id',
+      'pieces.version',
+      'pieces.name',
+      'pieces.note',
+      'pieces.station',
+      'pieces.stone_id as stoneId',
+      'stones.stone',
+      'pieces.plan',
+      'pieces.variants',
+      'pieces.costs',
+      'pieces.updated_at',
+    ])
+  }
+
   /** A page of pieces as a list shows them, the latest first; `from` is what the page before gave as its next. */
   async page(workshop: string, from: Cursor | undefined): Promise<PiecePage> {
     const at = sql<string>`pieces.updated_at::text`
-    let query = this.db
-      .selectFrom('pieces')
-      .innerJoin('stones', (join) =>
-        join
-          .onRef('stones.workshop_id', '=', 'pieces.workshop_id')
-          .onRef('stones.id', '=', 'pieces.stone_id'),
-      )
+    let query = this.latest(workshop)
       .select([
         'pieces.id',
         'pieces.version',
@@ -98,9 +96,6 @@ export class PiecesRepository {
         sql<Stone['form'] | null>`stones.stone->>'form'`.as('form'),
         sql<string>`stones.stone->>'mineral'`.as('mineral'),
       ])
-      .where('pieces.workshop_id', '=', workshop)
-      .where('pieces.removed_at', 'is', null)
-      .orderBy('pieces.updated_at', 'desc')
       .orderBy('pieces.id', 'desc')
       .limit(PAGE + 1)
     if (from)
