@@ -178,42 +178,54 @@ export function indexMesh(mesh: Mesh): MeshIndex {
     return round[i]!
   }
 
+  // what was found of each triangle for the point that is asked about: `asked` tells for which question
+  const far = new Float64Array(count)
+  const on = new Uint8Array(count)
+  const places = new Array<Vec3>(count)
+  const asked = new Uint32Array(count)
+  let question = 0
+
   const nearestAll = (p: Vec3, reach: number): SurfacePoint[] => {
-    const distance = new Map<number, { d: number; found: { q: Vec3; on: number } }>()
-    const ask = (t: number) => {
-      let known = distance.get(t)
-      if (!known) {
+    question++
+    const ask = (t: number): number => {
+      if (asked[t] !== question) {
         const [a, b, c] = triangleOf(mesh, t)
         const found = closest(p, a, b, c)
-        known = { d: norm(sub(p, found.q)), found }
-        distance.set(t, known)
+        asked[t] = question
+        far[t] = norm(sub(p, found.q))
+        on[t] = found.on
+        places[t] = found.q
       }
-      return known
+      return far[t]!
     }
-    const within: number[] = []
+    const cornerOf = (t: number, k: number) => mesh.triangles[3 * t + (k % 3)]!
+    const isCorner = (t: number, i: number) =>
+      cornerOf(t, 0) === i || cornerOf(t, 1) === i || cornerOf(t, 2) === i
+    /** On a face it is a local one; on an edge or a corner where none of the triangles that meet there comes nearer. */
+    const isLocal = (t: number, d: number): boolean => {
+      const where = on[t]!
+      if (where === 6) return true
+      for (const other of around(cornerOf(t, where)))
+        if ((where < 3 || isCorner(other, cornerOf(t, where + 1))) && ask(other) < d - 1e-9) return false
+      return true
+    }
+    const out: SurfacePoint[] = []
     const stack = [0]
     while (stack.length > 0) {
       const node = stack.pop()!
       if (boxDistance(node, p) > reach * reach) continue
       const kid = kids[2 * node]!
-      if (kid >= 0) stack.push(kid, kids[2 * node + 1]!)
-      else for (let i = -kid - 1; i < kids[2 * node + 1]!; i++) within.push(order[i]!)
-    }
-    const out: SurfacePoint[] = []
-    for (const t of within) {
-      const { d, found } = ask(t)
-      if (d > reach) continue
-      // on a face it is a local one; on an edge or a corner where none of the triangles that meet there comes nearer
-      const i = (k: number) => mesh.triangles[3 * t + (k % 3)]!
-      const meet =
-        found.on === 6
-          ? []
-          : found.on < 3
-            ? around(i(found.on))
-            : around(i(found.on)).filter((o) => around(i(found.on + 1)).includes(o))
-      if (meet.some((other) => ask(other).d < d - 1e-9)) continue
-      if (out.some((o) => norm(sub(o.q, found.q)) < 1e-6)) continue
-      out.push(pointAt(p, t, found))
+      if (kid >= 0) {
+        stack.push(kid, kids[2 * node + 1]!)
+        continue
+      }
+      for (let i = -kid - 1; i < kids[2 * node + 1]!; i++) {
+        const t = order[i]!
+        const d = ask(t)
+        if (d > reach || !isLocal(t, d)) continue
+        const q = places[t]!
+        if (!out.some((o) => norm(sub(o.q, q)) < 1e-6)) out.push(pointAt(p, t, { q, on: on[t]! }))
+      }
     }
     return out.sort((a, b) => Math.abs(a.distance) - Math.abs(b.distance))
   }
@@ -262,7 +274,7 @@ export function indexMesh(mesh: Mesh): MeshIndex {
 }
 
 /** Boxes over triangles, halved at the middle of the widest way. kids: two nodes, or (-from - 1, to) of a leaf's range in `order`. */
-function boxTree(mesh: Mesh): { order: Uint32Array; boxes: number[]; kids: number[] } {
+function boxTree(mesh: Mesh): { order: Uint32Array; boxes: Float64Array; kids: Int32Array } {
   const count = mesh.triangles.length / 3
   const order = Uint32Array.from({ length: count }, (_, i) => i)
   const middle = new Float64Array(3 * count)
@@ -303,7 +315,7 @@ function boxTree(mesh: Mesh): { order: Uint32Array; boxes: number[]; kids: numbe
     return node
   }
   build(0, count)
-  return { order, boxes, kids }
+  return { order, boxes: Float64Array.from(boxes), kids: Int32Array.from(kids) }
 }
 
 /** Puts the smaller half of [from, to) before `mid` and the larger from it on (quickselect). */

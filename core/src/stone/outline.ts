@@ -222,21 +222,31 @@ export function outlineNearest(
   throw new RangeError('no nearest point: the outline has no arcs')
 }
 
-/** Round each arc of a hollow outline a circle that holds it: its middle and radius. */
-const rounds = new WeakMap<Outline, Float64Array>()
+/** Figures of an arc: middle of its circle, radius, middle of its angles, half their range, and a circle that holds it (middle, radius). */
+const FIGURES = 8
+const arcFigures = new WeakMap<Outline, Float64Array>()
 
-function roundsOf(o: Outline): Float64Array {
-  let found = rounds.get(o)
+function arcFiguresOf(o: Outline): Float64Array {
+  let found = arcFigures.get(o)
   if (!found) {
-    found = new Float64Array(3 * o.arcs.length)
-    o.arcs.forEach((k, i) => {
-      const mid = (k.from + k.to) / 2
-      found![3 * i] = k.cx + k.r * Math.cos(mid)
-      found![3 * i + 1] = k.cy + k.r * Math.sin(mid)
-      // no chord from an arc's middle is longer than the arc
-      found![3 * i + 2] = (Math.abs(k.to - k.from) * Math.abs(k.r)) / 2
-    })
-    rounds.set(o, found)
+    found = Float64Array.from(
+      o.arcs.flatMap((k) => {
+        const mid = (k.from + k.to) / 2
+        const half = Math.abs(k.to - k.from) / 2
+        // no chord from an arc's middle is longer than half the arc
+        return [
+          k.cx,
+          k.cy,
+          k.r,
+          mid,
+          half,
+          k.cx + k.r * Math.cos(mid),
+          k.cy + k.r * Math.sin(mid),
+          half * Math.abs(k.r),
+        ]
+      }),
+    )
+    arcFigures.set(o, found)
   }
   return found
 }
@@ -244,31 +254,37 @@ function roundsOf(o: Outline): Float64Array {
 /** Every arc is asked that may be nearer: where an outline is hollow a walk from arc to arc can end at a nearer one's neighbour. */
 function nearestOfAll(o: Outline, x: number, y: number): ReturnType<typeof outlineNearest> {
   const ray = outlineRay(o, Math.atan2(y, x))
-  const holds = roundsOf(o)
-  let best = Infinity
-  let found = { x: 0, y: 0, nx: 1, ny: 0 }
+  const f = arcFiguresOf(o)
+  const count = o.arcs.length
+  let [best, px, py, nx, ny] = [Infinity, 0, 0, 1, 0]
   // the arc that is looked toward first: it is most often the nearest, or nearly
-  for (let step = 0; step < o.arcs.length; step++) {
-    const i = (ray.arc + step) % o.arcs.length
-    const k = o.arcs[i]!
-    const [u, v] = [x - holds[3 * i]!, y - holds[3 * i + 1]!]
-    const far = best + holds[3 * i + 2]!
+  for (let step = 0; step < count; step++) {
+    const i = FIGURES * ((ray.arc + step) % count)
+    const u = x - f[i + 5]!
+    const v = y - f[i + 6]!
+    const far = best + f[i + 7]!
     if (u * u + v * v >= far * far) continue
-    const mid = (k.from + k.to) / 2
-    const half = Math.abs(k.to - k.from) / 2
-    const flip = k.r < 0 ? -1 : 1
-    let off = Math.atan2(flip * (y - k.cy), flip * (x - k.cx)) - mid
+    const cx = f[i]!
+    const cy = f[i + 1]!
+    const r = f[i + 2]!
+    const half = f[i + 4]!
+    let off = (r < 0 ? Math.atan2(cy - y, cx - x) : Math.atan2(y - cy, x - cx)) - f[i + 3]!
     off -= TURN * Math.round(off / TURN)
-    const a = mid + Math.max(-half, Math.min(half, off))
-    const [nx, ny] = [Math.cos(a), Math.sin(a)]
-    const [px, py] = [k.cx + k.r * nx, k.cy + k.r * ny]
-    const d = Math.hypot(x - px, y - py)
+    const a = f[i + 3]! + Math.max(-half, Math.min(half, off))
+    const c = Math.cos(a)
+    const s = Math.sin(a)
+    const ax = cx + r * c
+    const ay = cy + r * s
+    const d = Math.sqrt((x - ax) * (x - ax) + (y - ay) * (y - ay))
     if (d < best) {
       best = d
-      found = { x: px, y: py, nx, ny }
+      px = ax
+      py = ay
+      nx = c
+      ny = s
     }
   }
-  return { ...found, distance: Math.hypot(x, y) < ray.radius ? -best : best }
+  return { x: px, y: py, nx, ny, distance: Math.hypot(x, y) < ray.radius ? -best : best }
 }
 
 /** Normal direction at a place named as on a clock face: 12 at the top, 3 at the viewer's right. In [-π/2, 3π/2). */

@@ -220,6 +220,7 @@ export class AuthService {
         .execute()
       return found
     })
+    this.sessions.forget()
     await forgive()
     return this.sessions.begin(maker.workshop_id, maker.maker_id, from.agent)
   }
@@ -283,6 +284,7 @@ export class AuthService {
         )
       await tx.deleteFrom('makers').where('workshop_id', '=', workshop).where('id', '=', maker).execute()
     })
+    this.sessions.forget()
   }
 
   /** Removes a workshop for good: its makers, stones, pieces and all that was recorded. */
@@ -292,6 +294,7 @@ export class AuthService {
       await tx.deleteFrom('pieces').where('workshop_id', '=', workshop).execute()
       await tx.deleteFrom('workshops').where('id', '=', workshop).execute()
     })
+    this.sessions.forget()
   }
 
   /** The demo workshop is everybody's. @throws ProblemError 403 in it */

@@ -9,10 +9,18 @@ import { notFound } from '../http/problem.js'
 const DAYS = 30
 /** A session's last use is written down at most this often. */
 const SEEN_MS = 60_000
+/** How long a session that was found is taken as found: what one page asks at once is looked up once. */
+const FRESH_MS = 3000
+/** Sessions remembered at most. */
+const MOST_KNOWN = 1000
 
 /** Sign-in sessions: a random token in a cookie, of which only a keyed hash is stored. */
 @Injectable()
 export class Sessions {
+  private readonly known = new Map<string, { readonly caller: Caller; readonly until: number }>()
+  /** Counts what was forgotten, so that a session found before is not remembered after. */
+  private forgotten = 0
+
   constructor(
     @Inject(DB) private readonly db: Db,
     @Inject(CONFIG) private readonly config: Config,
@@ -54,6 +62,10 @@ export class Sessions {
       .find((c) => c.startsWith(`${this.cookieName}=`))
       ?.slice(this.cookieName.length + 1)
     if (!token) return undefined
+    const hash = this.hash(token)
+    const known = this.known.get(hash)
+    if (known && known.until > performance.now()) return known.caller
+    const { forgotten } = this
     const row = await this.db
       .selectFrom('sessions')
       .innerJoin('makers', (join) =>
@@ -62,7 +74,7 @@ export class Sessions {
           .onRef('makers.id', '=', 'sessions.maker_id'),
       )
       .select(['sessions.workshop_id', 'sessions.maker_id', 'token_hash', 'sessions.id', 'seen_at', 'role'])
-      .where('token_hash', '=', this.hash(token))
+      .where('token_hash', '=', hash)
       .where('expires_at', '>', new Date())
       .executeTakeFirst()
     if (!row) return undefined
@@ -72,13 +84,27 @@ export class Sessions {
         .set({ seen_at: new Date() })
         .where('token_hash', '=', row.token_hash)
         .execute()
-    return {
+    const caller: Caller = {
       workshop: row.workshop_id,
       maker: row.maker_id,
       role: row.role,
       session: row.id,
       tokenHash: row.token_hash,
     }
+    if (forgotten === this.forgotten) {
+      if (this.known.size >= MOST_KNOWN) this.known.clear()
+      this.known.set(hash, { caller, until: performance.now() + FRESH_MS })
+    }
+    return caller
+  }
+
+  /**
+   * Has every session looked up again: called wherever sessions end. Another server with the same database takes an ended session for at
+   * most as long as one is remembered.
+   */
+  forget(): void {
+    this.forgotten++
+    this.known.clear()
   }
 
   /** Where a maker is signed in, the latest first. */
@@ -109,6 +135,7 @@ export class Sessions {
       .where('maker_id', '=', who.maker)
       .where('id', '=', id)
       .executeTakeFirst()
+    this.forget()
     if (done.numDeletedRows === 0n) throw notFound('session')
   }
 
@@ -120,9 +147,11 @@ export class Sessions {
       .where('maker_id', '=', who.maker)
       .where('id', '!=', who.session)
       .execute()
+    this.forget()
   }
 
   async end(tokenHash: string): Promise<void> {
     await this.db.deleteFrom('sessions').where('token_hash', '=', tokenHash).execute()
+    this.forget()
   }
 }

@@ -7,7 +7,7 @@ import type { ComputeResult } from './plan.worker.js'
 import { PlanQueue } from './planQueue.js'
 
 /** What a thread may take: the hardest plan takes a third of it, and garbage is cleared before it grows to what the machine has. */
-const MEMORY = { maxOldGenerationSizeMb: 112, maxYoungGenerationSizeMb: 32 }
+const MEMORY = { maxOldGenerationSizeMb: 112, maxYoungGenerationSizeMb: 16 }
 
 const here = (file: string) => new URL(file, import.meta.url).href
 

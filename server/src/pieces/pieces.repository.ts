@@ -268,33 +268,25 @@ export class PiecesRepository {
   }
 
   /**
-   * Adds events that are not there yet: an id sent twice counts once. The piece's row is taken first, so that events of one piece get their
-   * numbers one sender after the other: who asks for what came after a number misses none that was still on its way.
+   * Adds events that are not there yet, in one statement: an id sent twice counts once. The piece's row is taken first, so that events of one
+   * piece get their numbers one sender after the other: who asks for what came after a number misses none that was still on its way.
    */
   async append(workshop: string, piece: string, events: readonly BenchEvent[]): Promise<void> {
-    await this.db.transaction().execute(async (tx) => {
-      const row = await tx
-        .updateTable('pieces')
-        .set({ updated_at: new Date() })
-        .where('workshop_id', '=', workshop)
-        .where('id', '=', piece)
-        .where('removed_at', 'is', null)
-        .returning('id')
-        .executeTakeFirst()
-      if (!row) throw notFound('piece')
-      await tx
-        .insertInto('bench_events')
-        .values(
-          events.map(({ value, ...e }) => ({
-            ...e,
-            workshop_id: workshop,
-            piece_id: piece,
-            value: value === undefined ? null : JSON.stringify(value),
-          })),
-        )
-        .onConflict((c) => c.columns(['workshop_id', 'id']).doNothing())
-        .execute()
-    })
+    const { rows } = await sql<{ id: string }>`
+      with taken as (
+        update pieces set updated_at = ${new Date()}
+        where workshop_id = ${workshop} and id = ${piece} and removed_at is null
+        returning id
+      ), added as (
+        insert into bench_events (workshop_id, piece_id, id, kind, subject, value, at)
+        select ${workshop}, taken.id, event->>'id', event->>'kind', event->>'subject', event->'value',
+          (event->>'at')::timestamptz
+        from taken, jsonb_array_elements(${JSON.stringify(events)}::jsonb) with ordinality as told(event, place)
+        order by place
+        on conflict (workshop_id, id) do nothing
+      )
+      select id from taken`.execute(this.db)
+    if (rows.length === 0) throw notFound('piece')
   }
 
   async finish(workshop: string, piece: string, figures: Record<string, unknown>): Promise<void> {
