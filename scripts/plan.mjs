@@ -1,4 +1,5 @@
-// Prints the full plan of a piece file as JSON on standard output: `npm run --silent plan -- FILE.json` (`-` reads standard input).
+// Prints the full plan of a piece file as JSON on standard output: `npm run --silent plan -- FILE.json` (`-` reads standard input), with the
+// thorough verdict on how it holds; `--quick` leaves it at the first check.
 import { readFileSync } from 'node:fs'
 import { ensureBuilt } from './lib/build.mjs'
 
@@ -8,7 +9,11 @@ const fail = (text) => {
   process.exit(1)
 }
 
-const file = process.argv[2]
+const args = process.argv.slice(2)
+const quick = args.includes('--quick')
+const unknown = args.find((a) => a.startsWith('--') && a !== '--quick')
+if (unknown) fail(`${unknown} is not known: --quick is.`)
+const file = args.find((a) => !a.startsWith('--'))
 if (!file) fail('Name a piece file, or - for standard input: npm run --silent plan -- FILE.json')
 await ensureBuilt(['core', 'contract'], () => {})
 
@@ -50,9 +55,16 @@ if (!checked.success)
   fail(checked.error.issues.map((i) => `choices.options.${i.path.join('.')}: ${i.message}`).join('\n'))
 const result = core.plan({ stone, family, options, settings: core.DEFAULT_SETTINGS })
 if (!result.ok) fail(wordsOf(result.findings))
-const { hold, shown } = core.planHold(result.plan)
-const line = core.holdLine(hold, core.numberOf(shown.pull))
+const first = core.planHold(result.plan)
+const { hold } = first
+// what the first check lets out is out: nothing more is asked of it
+const sure = quick || !hold.caught ? undefined : core.planSure(result.plan, hold)
+const shown = sure ? core.holdQuantities(result.plan, hold, sure) : first.shown
+const line = core.holdLine(hold, core.numberOf(shown.pull), sure)
+const { verdict } = line
 if (result.plan.findings.length > 0) say(wordsOf(result.plan.findings))
+if (quick) say('By the first check only: leave out --quick for the thorough verdict.')
+const check = quick ? 'first' : 'thorough'
 process.stdout.write(
-  `${JSON.stringify({ format: 'verger-plan', version: 1, ...result.plan, hold: { ...hold, shown, line } }, null, 2)}\n`,
+  `${JSON.stringify({ format: 'verger-plan', version: 1, ...result.plan, hold: { ...hold, verdict, check, shown, line, sure } }, null, 2)}\n`,
 )

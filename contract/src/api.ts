@@ -3,7 +3,8 @@ import { z } from 'zod'
 import { roleSchema } from './accounts.js'
 import { benchEventSchema, choicesSchema, stoneSchema } from './piece.js'
 
-const demand = z.number().min(1).max(5000)
+const weights = z.number().min(1).max(1000)
+const newtons = z.number().min(0).max(50)
 
 /** Settings of a workshop. What an older one did not have yet is filled in. */
 export const settingsSchema = z.strictObject({
@@ -25,12 +26,17 @@ export const settingsSchema = z.strictObject({
   prices: z
     .record(z.string().max(40), z.number().int().min(0).max(100_000_000))
     .refine((p) => Object.keys(p).length <= 100, 'has more metals than there are'),
-  /** What a setting is asked to bear, in multiples of the stone's weight. */
+  /** What a setting is asked to bear. An older Verger's knock and drop, as multiples of the weight, are left out: they are energies now. */
   demands: z
-    .strictObject({ worn: demand, shaken: demand, knocked: demand, dropped: demand })
-    .refine((d) => d.worn <= d.shaken && d.shaken <= d.knocked && d.knocked <= d.dropped, {
-      message: 'each of worn, shaken, knocked and dropped asks at least as much as the one before it',
+    .object({
+      worn: weights,
+      shaken: weights,
+      fingertip: newtons.default(DEFAULT_SETTINGS.demands.fingertip),
+      fingertipRing: newtons.default(DEFAULT_SETTINGS.demands.fingertipRing),
+      knock: z.number().min(0.1).max(10).default(DEFAULT_SETTINGS.demands.knock),
+      fall: z.number().min(0.1).max(5).default(DEFAULT_SETTINGS.demands.fall),
     })
+    .refine((d) => d.worn <= d.shaken, { message: 'being shaken asks at least as much as being worn' })
     .default({ ...DEFAULT_SETTINGS.demands }),
   /** Share of a stone's face that wire may lie before, %. */
   hidden: z.number().min(5).max(90).default(DEFAULT_SETTINGS.hidden),

@@ -7,11 +7,13 @@ import {
   settingFrom,
   settingOf,
   SPACING,
+  smaller,
   stationsOfDesign,
   touches,
   walkIn,
   WAYS,
   type Held,
+  type WalkResult,
 } from './hold/index.js'
 import { newMemory } from './hold/near.js'
 import { plan, DEFAULT_SETTINGS } from './plan/index.js'
@@ -26,27 +28,15 @@ export interface ShakeCase {
   readonly shaken: Shaken
   readonly d: Vec3
   /** What the walk says, and what it says of a stone larger and smaller all round by MARGIN. */
-  readonly walk: 'caught' | 'out'
-  readonly larger: 'caught' | 'out'
-  readonly smaller: 'caught' | 'out'
+  readonly walk: WalkResult['outcome']
+  readonly larger: WalkResult['outcome']
+  readonly smaller: WalkResult['outcome']
 }
 
 /** A case nearer to its threshold than this is borderline, mm. */
 export const MARGIN = 0.1
 /** Wires stand in the stone by no more than this when a case begins, mm. */
 const DEEP = 0.005
-
-/** The same body, larger all round by so much. */
-const grown = (held: Held, by: number): Held => ({
-  ...held,
-  nearest: (p, seed) => {
-    const n = held.nearest(p, seed)
-    const { m, q } = n
-    return { q: [q[0] + by * m[0], q[1] + by * m[1], q[2] + by * m[2]], m, distance: n.distance - by }
-  },
-  low: [held.low[0] - by, held.low[1] - by, held.low[2] - by],
-  high: [held.high[0] + by, held.high[1] + by, held.high[2] + by],
-})
 
 interface Raw {
   readonly name: string
@@ -219,7 +209,7 @@ export function* shakeCases(random: () => number): Generator<ShakeCase, never, u
     const d = order.find((x) => walkIn(setting, x).outcome === 'out') ?? order[0]!
     const as = (by: number) => {
       const { spans, stations: all } = stationsOfDesign(design, SPACING)
-      return walkIn(settingFrom(spans, all, grown(held, by)), d).outcome
+      return walkIn(settingFrom(spans, all, smaller(held, -by)), d).outcome
     }
     yield {
       name,

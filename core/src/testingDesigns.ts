@@ -1,6 +1,6 @@
 import type { Design, Joint, Wire } from './design/index.js'
 import type { Vec3 } from './geom/index.js'
-import type { Held } from './hold/index.js'
+import { askedOf, DEMANDS, holdOf, type Held, type Hold, type Setting } from './hold/index.js'
 import { pathLength, type Path } from './path/index.js'
 import { wireSize, type AlloyId, type Profile, type Temper } from './wire/index.js'
 
@@ -65,6 +65,10 @@ export function bareDesign(wires: readonly BareWire[]): Design {
     operations: [],
   }
 }
+
+/** For tests only: what holds a stone of so many grams that hangs, by the demands that a workshop begins with. */
+export const holdFor = (setting: Setting, mass: number): Hold =>
+  holdOf(setting, askedOf(DEMANDS, mass, undefined))
 
 /** For tests only: a circle of wire about the z axis (or y), bound at its two sides. */
 export function hoop(

@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
 const root = join(__dirname, '../..')
@@ -12,9 +13,9 @@ const STONE = {
   mineral: 'labradorite',
 }
 
-function plan(file: unknown) {
+function plan(file: unknown, ...more: string[]) {
   const input = typeof file === 'string' ? file : JSON.stringify(file)
-  return spawnSync(process.execPath, [join(root, 'scripts/plan.mjs'), '-'], {
+  return spawnSync(process.execPath, [join(root, 'scripts/plan.mjs'), '-', ...more], {
     input,
     encoding: 'utf8',
     cwd: root,
@@ -32,6 +33,56 @@ describe('npm run plan', () => {
     for (const w of out.cut.wires) expect(w.shown.value % 5).toBe(0)
     expect(out.hold.line.say).toContain('Leaves last')
     expect(out.steps.length).toBeGreaterThan(15)
+  })
+
+  it('plans the example of the documentation, by the thorough check or, when asked, by the first', () => {
+    const [example] = /```json\n([\s\S]*?)```/
+      .exec(readFileSync(join(root, 'docs/format.md'), 'utf8'))!
+      .slice(1)
+    const whole = plan(example!)
+    expect(whole.stderr).not.toMatch(/^error/m)
+    expect(whole.status).toBe(0)
+    const { hold } = JSON.parse(whole.stdout)
+    expect(hold.check).toBe('thorough')
+    expect(hold.verdict).toBe(hold.sure.verdict)
+    expect(hold.line.verdict).toBe(hold.sure.verdict)
+    const quick = plan(example!, '--quick')
+    expect(JSON.parse(quick.stdout).hold.check).toBe('first')
+    expect(JSON.parse(quick.stdout).hold.sure).toBeUndefined()
+    expect(quick.stderr).toContain('By the first check only')
+    expect(plan(example!, '--fast').stderr).toContain('--fast is not known')
+  })
+
+  it('does not call sound what the thorough check does not: claws that reach next to nothing', () => {
+    const run = plan({
+      format: 'verger-piece',
+      version: 1,
+      stone: { kind: 'faceted', outline: 'cushion', length: 12, width: 12, depth: 7.4, mineral: 'citrine' },
+      choices: {
+        family: 'corner-claws',
+        options: {
+          mount: 'pendant',
+          ring: 17.3,
+          clear: 0.5,
+          seat: 1.4,
+          claw: 0.1,
+          claws: 'four sides',
+          play: 0.05,
+          size: '20 AWG',
+          clawSize: '18 AWG',
+          tieSize: '28 AWG',
+          tie: 2,
+          alloy: 'copper',
+          temper: 'half hard',
+          bail: 5,
+          neck: 6,
+          margin: 6,
+        },
+      },
+    })
+    const { hold } = JSON.parse(run.stdout)
+    expect(hold.verdict).not.toBe('sound')
+    expect(hold.line.more).toContain('of play')
   })
 
   it.each([

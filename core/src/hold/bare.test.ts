@@ -2,12 +2,11 @@ import highsLoader from 'highs'
 import { massProperties, type Vec3 } from '../geom/index'
 import { fullStone, shapeOf } from '../stone/index'
 import { seeded } from '../testing'
-import { bareDesign, ball, claws, cone, hoop, rail, type BareWire } from '../testingDesigns'
+import { bareDesign, ball, claws, cone, holdFor, hoop, rail, type BareWire } from '../testingDesigns'
 import { alloy, section } from '../wire/index'
 import {
   DIRECTIONS,
   heldMesh,
-  holdOf,
   pushOut,
   resist,
   settingOf,
@@ -53,7 +52,7 @@ describe('a sphere between two hoops', () => {
   it('narrower than it: caught; the spacing is the closed form of the sizes', () => {
     // R 6, d 1: 9.5 inside stand 7.66 apart
     const s = setting(hoops(6, 9.5, 1), ball(6))
-    const h = holdOf(s, 2)
+    const h = holdFor(s, 2)
     expect(h.caught).toBe(true)
     expect(h.rattle).toBeLessThan(0.05)
     expect(h.contacts.length).toBeGreaterThan(10)
@@ -73,7 +72,7 @@ describe('a sphere between two hoops', () => {
 
   it('turns freely: its force hangs on no moment', () => {
     const s = setting(hoops(6, 9.5, 1), ball(6))
-    const h = holdOf(s, 2)
+    const h = holdFor(s, 2)
     expect(Number.isFinite(h.force)).toBe(true)
     expect(h.force).toBeGreaterThan(0)
     // mirror images hold alike
@@ -83,7 +82,7 @@ describe('a sphere between two hoops', () => {
   it('does not hang on how finely the wires are followed: 16 to 1024 contacts a hoop, within 2 %', () => {
     const round = 2 * Math.PI * 5.25
     const checks = [16, 32, 64, 128, 256, 512, 1024].map((n) =>
-      holdOf(setting(hoops(6, 9.5, 1), ball(6), round / n), 2),
+      holdFor(setting(hoops(6, 9.5, 1), ball(6), round / n), 2),
     )
     const finest = checks[checks.length - 1]!
     for (const h of checks) {
@@ -106,7 +105,7 @@ describe('a ball in claws', () => {
       const s = setting(claws(5, 1, height, long), ball(5), 0.25)
       const walked = walkIn(s, way('front'))
       expect(walked.outcome).toBe('caught')
-      const h = holdOf(s, 1)
+      const h = holdFor(s, 1)
       const mp = section('round', 1).plastic * alloy('copper').yield['half hard'][0]
       const closed = (3 * mp * Math.sin((height * Math.PI) / 180)) / long
       // wires within 0.02 mm touch: the nearest of them stands up to half a millimetre nearer the clamp
@@ -117,7 +116,7 @@ describe('a ball in claws', () => {
 
   it('twice as thick at the same place: eight times the force', () => {
     const force = (size: number) =>
-      holdOf(setting(claws(5, size, 40, 10), ball(5), 0.25), 1).directions[0]!.force
+      holdFor(setting(claws(5, size, 40, 10), ball(5), 0.25), 1).directions[0]!.force
     expect(force(1.2) / force(0.6)).toBeGreaterThan(7.2)
     expect(force(1.2) / force(0.6)).toBeLessThan(8.8)
   })
@@ -150,7 +149,7 @@ describe('windows and channels', () => {
     ].map(([x, z], i) => rail(`rail-${i}`, [x!, -30, z!], [x!, 30, z!]))
     // rails touch the ball at 45 degrees: their middles stand R + d/2 from its axis
     const held = ball(Math.hypot(r, r) - 0.5)
-    const h = holdOf(setting(channel, held), 1)
+    const h = holdFor(setting(channel, held), 1)
     const by = (id: string) => h.directions.find((d) => d.id === id)!
     expect(by('up').outcome).toBe('out')
     expect(by('down').outcome).toBe('out')
@@ -213,13 +212,13 @@ describe('a taut wire', () => {
 
   it('is a cable: its two legs bear twice its tension, many times what it bears as a beam', () => {
     const pull = (section('round', 0.5).area * alloy('copper').yield['half hard'][0]) as number
-    const force = (more: Partial<BareWire>) => holdOf(setting(over(more), ball(5)), 1).directions[0]!.force
+    const force = (more: Partial<BareWire>) => holdFor(setting(over(more), ball(5)), 1).directions[0]!.force
     expect(force(taut) / (4 * pull)).toBeCloseTo(1, 1)
     expect(force(taut)).toBeGreaterThan(5 * force({}))
     // a joint that slips sooner ends it
     expect(force({ ...taut, slip: 10 }) / 40).toBeCloseTo(1, 1)
     // square law: twice as thick bears four times
-    const thick = holdOf(setting(over({ ...taut, size: '1.0 metric' }), ball(5)), 1).directions[0]!.force
+    const thick = holdFor(setting(over({ ...taut, size: '1.0 metric' }), ball(5)), 1).directions[0]!.force
     expect(thick / force(taut)).toBeCloseTo(4, 0)
   })
 })
@@ -252,19 +251,19 @@ describe('a stone with a hollow', () => {
 })
 
 describe('input that nothing can be said of', () => {
-  const finite = (h: ReturnType<typeof holdOf>) => {
+  const finite = (h: ReturnType<typeof holdFor>) => {
     for (const v of [h.force, h.timesWeight, h.rattle, ...h.sphere, ...h.arrow, ...h.turning])
       expect(Number.isNaN(v)).toBe(false)
     expect(h.verdict).toBe('fails')
   }
   it('no wire near the stone, a stone outside the wires, a wire without a joint: not caught, and no NaN', () => {
-    finite(holdOf(setting([hoop('far', 50, 0)], ball(3)), 1))
-    finite(holdOf(setting([hoop('hoop', 6, 0), hoop('other', 6, 8)], ball(3, [40, 0, 0])), 1))
-    finite(holdOf(setting([{ ...hoop('loose', 6, 0), bound: [] }, hoop('far', 60, 0)], ball(3)), 1))
+    finite(holdFor(setting([hoop('far', 50, 0)], ball(3)), 1))
+    finite(holdFor(setting([hoop('hoop', 6, 0), hoop('other', 6, 8)], ball(3, [40, 0, 0])), 1))
+    finite(holdFor(setting([{ ...hoop('loose', 6, 0), bound: [] }, hoop('far', 60, 0)], ball(3)), 1))
   })
   it('a stone without mass is held by any force: times its weight is infinite, not NaN', () => {
     const s = setting([hoop('upper', 5.25, 3.83), hoop('lower', 5.25, -3.83)], ball(6))
-    expect(holdOf(s, 0).timesWeight).toBe(Infinity)
+    expect(holdFor(s, 0).timesWeight).toBe(Infinity)
   })
 })
 
@@ -379,7 +378,7 @@ describe('pushed out, wires giving', () => {
   it('a ball out of claws: what they bear where they reach far over it, a part of it where they spring open by the little that is asked', () => {
     const pushed = (height: number) => {
       const s = setting(claws(5, 1, height, 12), ball(5), 0.25)
-      return { released: pushOut(s, walkIn(s, way('front')), 30), rigid: holdOf(s, 1).directions[0]!.force }
+      return { released: pushOut(s, walkIn(s, way('front')), 30), rigid: holdFor(s, 1).directions[0]!.force }
     }
     const deep = pushed(45)
     expect(deep.released.force / deep.rigid).toBeGreaterThan(0.7)

@@ -1,13 +1,9 @@
-import type { Design } from '../design/index.js'
 import { dot, type Vec3 } from '../geom/index.js'
-import type { Solid } from '../stone/index.js'
-import { NEWTON_PER_GRAM } from '../units/index.js'
-import { DEMANDS, type Demands } from './demands.js'
+import { enoughFor, type Asked } from './demands.js'
 import { DIRECTIONS, nearestWay, SPHERE, WAYS, type DirectionId } from './directions.js'
 import { fieldOf, mergedFields, resist, weakestFrom, type Field, type Resistance } from './force.js'
-import { heldOf } from './held.js'
 import { copyOf, fromStone, REST, touches, type Touch } from './near.js'
-import { settingOf, walkIn, type Setting, type Walked, type WayHold } from './setting.js'
+import { walkIn, type Setting, type Walked, type WayHold } from './setting.js'
 import { settle } from './settle.js'
 
 export interface DirectionHold extends WayHold {
@@ -27,6 +23,8 @@ export interface Contact {
 export interface Hold {
   readonly verdict: 'sound' | 'doubtful' | 'fails'
   readonly caught: boolean
+  /** No way is known to let it out, but of one or more it could not be found out. */
+  readonly undecided: boolean
   /** Largest travel among the ways that are caught, mm. */
   readonly rattle: number
   /** All 26 ways, in the order of `WAYS`. */
@@ -88,7 +86,7 @@ const fieldWith = (
 
 /** A way at whose end nothing resists yet, followed until something does. */
 function atRest(setting: Setting, walked: Walked, springs = false): Walked {
-  if (walked.outcome === 'out') return walked
+  if (walked.outcome !== 'caught') return walked
   const { held, stations, first } = setting
   const { d } = walked
   const own = contactsAfter(setting, walked)
@@ -121,7 +119,7 @@ const onward = (setting: Setting, walked: Walked, tight: boolean): Walked =>
  * followed as far as a wire springs; what it meets there counts.
  */
 function settleOdd(setting: Setting, walked: Walked[]): void {
-  if (walked.some((w) => w.outcome === 'out')) return
+  if (walked.some((w) => w.outcome !== 'caught')) return
   const tight = walked.every((w) => Math.abs(w.travel) <= TIGHT)
   const bears = (w: Walked) => resist(fieldWith(setting, w, contactsAfter(setting, w)), w.d).force
   const forces = walked.map(bears)
@@ -149,40 +147,35 @@ const STARTS = 3
 /** A way that is not weaker than this share of the weakest named one is no start. */
 const NEAR_LEAST = 1.02
 
-/**
- * Is the stone caught, how much does it rattle, and what takes it out: pushed in 26 ways, then the force in 162 where it has come to rest, and
- * the exact weakest direction from the three weakest of them. `mass` in g. Deterministic.
- */
-export function checkHold(design: Design, solid: Solid, mass: number, demands: Demands = DEMANDS): Hold {
-  return holdOf(settingOf(design, heldOf(solid)), mass, demands)
+/** What the wires bear in one way where the stone comes to rest in it, N: 0 where it lets the stone out. Settled further only while it bears less than `enough`. */
+export function bearsIn(setting: Setting, d: Vec3, enough: number): number {
+  const walked = atRest(setting, walkIn(setting, d))
+  if (walked.outcome !== 'caught') return 0
+  const bears = (w: Walked) => resist(fieldWith(setting, w, contactsAfter(setting, w)), w.d).force
+  const force = bears(walked)
+  if (force >= enough) return force
+  return Math.max(force, bears(onward(setting, walked, Math.abs(walked.travel) <= TIGHT)))
 }
 
 /**
- * What holds at most, as a multiple of the stone's weight: the least of the six named ways, which the weakest of all can only be under, and
- * that way; 0 where it lets the stone out. Left off as soon as it is under `enough`: a quick no, never a yes.
+ * What holds at most, N: the least of the six named ways, which the weakest of all can only be under, and that way; 0 where it lets the stone
+ * out. Left off as soon as it is under `enough`: a quick no, never a yes.
  */
-export function atMost(
-  setting: Setting,
-  mass: number,
-  enough: number,
-): { readonly times: number; readonly way: Vec3 } {
-  const weight = mass * NEWTON_PER_GRAM
-  let least = { times: Infinity, way: DIRECTIONS[0]!.d }
+export function atMost(setting: Setting, enough: number): { readonly force: number; readonly way: Vec3 } {
+  let least = { force: Infinity, way: DIRECTIONS[0]!.d }
   for (const { d } of DIRECTIONS) {
-    const walked = atRest(setting, walkIn(setting, d))
-    if (walked.outcome === 'out') return { times: 0, way: d }
-    const bears = (w: Walked) => resist(fieldWith(setting, w, contactsAfter(setting, w)), w.d).force / weight
-    let times = bears(walked)
-    if (times < enough)
-      times = Math.max(times, bears(onward(setting, walked, Math.abs(walked.travel) <= TIGHT)))
-    if (times < least.times) least = { times, way: d }
-    if (times < enough) break
+    const force = bearsIn(setting, d, enough)
+    if (force < least.force) least = { force, way: d }
+    if (force < enough) break
   }
   return least
 }
 
-/** `checkHold` for anything that is held. */
-export function holdOf(setting: Setting, mass: number, demands: Demands = DEMANDS): Hold {
+/**
+ * Is the stone caught, how much does it rattle, and what takes it out: pushed in 26 ways, then the force in 162 where it has come to rest, and
+ * the exact weakest direction from the three weakest of them. As planned, and by forces alone. Deterministic.
+ */
+export function holdOf(setting: Setting, asked: Asked): Hold {
   const { spans } = setting
   const walked = WAYS.map((d) => atRest(setting, walkIn(setting, d)))
   settleOdd(setting, walked)
@@ -197,7 +190,7 @@ export function holdOf(setting: Setting, mass: number, demands: Demands = DEMAND
   const merged = new Map<string, Field>()
   /** Between the ways that were walked the stone comes to rest on what stops it in those around: all of that together. */
   const between = (round: readonly number[]): Field | undefined => {
-    if (walked[round[0]!]!.outcome === 'out') return undefined
+    if (walked[round[0]!]!.outcome !== 'caught') return undefined
     const caughtIn = round.filter((i) => walked[i]!.outcome === 'caught')
     // ways in which it did not move share a field: where all do, so do the directions between them
     const key = [...new Set(caughtIn.map((i) => (hasMoved(walked[i]!) ? i : -1)))]
@@ -214,7 +207,7 @@ export function holdOf(setting: Setting, mass: number, demands: Demands = DEMAND
   })
   const named = DIRECTIONS.map(({ d }, i) => {
     const there = walked[i]!
-    return there.outcome === 'out' ? nothing(d) : resist(ownField(i), d)
+    return there.outcome !== 'caught' ? nothing(d) : resist(ownField(i), d)
   })
   const order = sphere.map((_, i) => i).sort((a, b) => sphere[a]!.force - sphere[b]!.force || a - b)
   const caught = walked.every((w) => w.outcome === 'caught')
@@ -222,12 +215,12 @@ export function holdOf(setting: Setting, mass: number, demands: Demands = DEMAND
   /** In one direction the stone is pushed itself, and asked where it came to rest. */
   const exact = (d: Vec3): Field => {
     const there = atRest(setting, walkIn(setting, d))
-    const field = fieldWith(setting, there, there.outcome === 'out' ? [] : contactsAfter(setting, there))
-    if (there.outcome === 'out' || resist(field, d).force >= ODD * leastNamed) return field
+    const field = fieldWith(setting, there, there.outcome === 'caught' ? contactsAfter(setting, there) : [])
+    if (there.outcome !== 'caught' || resist(field, d).force >= ODD * leastNamed) return field
     const next = onward(setting, there, Math.abs(there.travel) <= TIGHT)
     return fieldWith(setting, next, contactsAfter(setting, next))
   }
-  const free = walked.find((w) => w.outcome === 'out')
+  const free = walked.find((w) => w.outcome === 'out') ?? walked.find((w) => w.outcome === 'undecided')
   const found = free
     ? { d: free.d, found: nothing(free.d) }
     : [
@@ -239,12 +232,19 @@ export function holdOf(setting: Setting, mass: number, demands: Demands = DEMAND
           ),
       ].reduce((a, b) => (b.found.force < a.found.force ? b : a))
   const names = (r: Resistance) => r.giving.map((s) => spans[s]!.id)
-  const timesWeight = found.found.force / (mass * NEWTON_PER_GRAM)
+  const { force } = found.found
+  const undecided = !caught && walked.every((w) => w.outcome !== 'out')
   const { w } = found.found.motion
   return {
-    verdict:
-      !caught || timesWeight < demands.worn ? 'fails' : timesWeight < demands.knocked ? 'doubtful' : 'sound',
+    verdict: undecided
+      ? 'doubtful'
+      : !caught || force < asked.worn
+        ? 'fails'
+        : force < enoughFor(asked).force
+          ? 'doubtful'
+          : 'sound',
     caught,
+    undecided,
     rattle: Math.max(0, ...walked.filter((x) => x.outcome === 'caught').map((x) => x.travel)),
     ways: walked.map(({ d, outcome, travel }) => ({ d, outcome, travel })),
     directions: DIRECTIONS.map(({ id, d }, i) => ({
@@ -259,8 +259,8 @@ export function holdOf(setting: Setting, mass: number, demands: Demands = DEMAND
     weakest: DIRECTIONS[nearestWay(found.d, WAYS.slice(0, 6))]!.id,
     arrow: found.d,
     turning: [w[0] / setting.held.size, w[1] / setting.held.size, w[2] / setting.held.size],
-    force: found.found.force,
-    timesWeight,
+    force,
+    timesWeight: force / asked.weight,
     giving: [...new Set(found.found.giving.map((s) => spans[s]!.wire.id))],
     contacts: setting.first.near
       .filter((t) => t.gap < CONTACT)

@@ -1,4 +1,4 @@
-import type { MeshIndex, Vec3 } from '../geom/index.js'
+import { add, dot, norm, scale, sub, type MeshIndex, type Vec3 } from '../geom/index.js'
 import {
   bodyOf,
   bodyVolume,
@@ -53,6 +53,55 @@ export function heldOf(solid: Solid): Held {
     high: [outline.right, outline.top, solid.apex],
     centre: centreOfMass(solid),
     size: Math.max(stone.length, stone.width, stone.depth) / 2,
+  }
+}
+
+/**
+ * The same stone smaller by so much all round, mm: every face drawn in along its normal. Exact off faces and off edges whose two faces are told;
+ * at other edges it is rounded, so a wire there is taken to stand nearer than it does, by less than a tenth of `by`.
+ * @example smaller(ball(6), 0.1) // as ball(5.9)
+ */
+export function smaller(held: Held, by: number): Held {
+  const { nearestAll, support, outside } = held
+  const drawnIn = (found: Nearest, p: Vec3): Nearest => {
+    const { q, m, distance, edge, flat } = found
+    if (edge && distance > 0) {
+      // where the two faces meet when both are drawn in
+      const [a, b] = edge
+      const share = by / (1 + dot(a, b))
+      const at = sub(q, scale(add(a, b), share))
+      const off = sub(p, at)
+      const far = norm(off)
+      return { q: at, m: scale(off, 1 / far), distance: far, edge }
+    }
+    return {
+      q: sub(q, scale(m, by)),
+      m,
+      distance: distance + by,
+      ...(flat ? { flat } : {}),
+      ...(edge ? { edge } : {}),
+      get beside() {
+        const { beside } = found
+        return beside && { distance: beside.distance + by, m: beside.m }
+      },
+    }
+  }
+  const inward = (v: Vec3, sign: number): Vec3 => [v[0] + sign * by, v[1] + sign * by, v[2] + sign * by]
+  return {
+    ...held,
+    nearest: (p, seed) => drawnIn(held.nearest(p, seed), p),
+    ...(nearestAll ? { nearestAll: (p, reach) => nearestAll(p, reach - by).map((n) => drawnIn(n, p)) } : {}),
+    ...(support ? { support: (m) => support(m) - by } : {}),
+    ...(outside
+      ? {
+          outside: (x, y) => {
+            const { distance, way } = outside(x, y)
+            return { distance: distance + by, way }
+          },
+        }
+      : {}),
+    low: inward(held.low, 1),
+    high: inward(held.high, -1),
   }
 }
 

@@ -1,11 +1,12 @@
 import { family as boundFrame } from '../settings/bound-frame/index'
-import { fullStone, solidOf, type Stone } from '../stone/index'
+import { fullStone, type Stone } from '../stone/index'
 import { FRAME, OVAL } from '../testing'
-import { checkHold } from './index'
+import { holdFor } from '../testingDesigns'
+import { heldStone, settingOf } from './index'
 
 const hold = (stone: Stone, change: object = {}) => {
   const options = { ...FRAME, ...change }
-  return checkHold(boundFrame.build(stone, options), solidOf(fullStone(stone)), 7.4)
+  return holdFor(settingOf(boundFrame.build(stone, options), heldStone(fullStone(stone))), 7.4)
 }
 const outcome = (h: ReturnType<typeof hold>, id: string) => h.directions.find((d) => d.id === id)!
 

@@ -1,12 +1,12 @@
-export { DEMAND_IDS, DEMANDS } from './demands.js'
-export type { DemandId, Demands } from './demands.js'
-export { atMost, checkHold, CONTACT, holdOf } from './check.js'
+export { askedOf, DEMAND_IDS, DEMANDS, enoughFor, isBlow, shareOf } from './demands.js'
+export type { Asked, DemandId, Demands, Enough } from './demands.js'
+export { atMost, CONTACT, holdOf } from './check.js'
 export type { Contact, DirectionHold, Hold } from './check.js'
 export { clearOf, settingFrom, settingOf, walkIn } from './setting.js'
 export type { Setting, Walked, WayHold } from './setting.js'
 export { DIRECTIONS, nearestWay, SPHERE, WAYS } from './directions.js'
 export type { DirectionId } from './directions.js'
-export { centreOfMass, heldMesh, heldOf } from './held.js'
+export { centreOfMass, heldMesh, heldOf, smaller } from './held.js'
 export { heldStone } from './heldStone.js'
 export type { Held } from './held.js'
 export { SPACING, stationsOfDesign } from './stations.js'
@@ -18,20 +18,23 @@ export type { WalkResult } from './walk.js'
 export { capacity, fieldOf, resist, weakestFrom } from './force.js'
 export type { Field, Resistance } from './force.js'
 export { deepestIn } from './deepest.js'
-export { GIVES, pushOut } from './release.js'
+export { pushOut } from './release.js'
 export type { PushPoint, Release } from './release.js'
 export {
-  bearsPush,
-  LEAST_TRAVEL,
-  heldShort,
+  borneBy,
+  borneWith,
+  firstCheck,
+  heldCarefully,
+  PLAY,
   releases,
   SHORT,
   shortened,
   sureOf,
+  toleranced,
   turned,
   verdictOf,
 } from './sure.js'
-export type { DemandVerdict, Releases, Sure, Turning, Verdict } from './sure.js'
+export type { Borne, Careful, DemandVerdict, Releases, Sure, Tolerance, Turning, Verdict } from './sure.js'
 export { turnAbout } from './walk.js'
 export type { TurnResult } from './walk.js'
 export { CLOTH, hourOf, looseEnds, pressing, reachForSlope, SHOULDER, shoulders } from './shoulder.js'

@@ -1,20 +1,8 @@
 import { family, type FamilyExamples } from '../settings/index'
 import { fullStone, stoneMeasures, type Stone } from '../stone/index'
-import { bareDesign, ball, claws, hoop } from '../testingDesigns'
-import { NEWTON_PER_GRAM } from '../units/index'
+import { bareDesign, ball, claws, holdFor, hoop } from '../testingDesigns'
 import { numberOf } from '../working/index'
-import {
-  bearsPush,
-  clearOf,
-  DIRECTIONS,
-  GIVES,
-  heldStone,
-  holdOf,
-  pushOut,
-  releases,
-  settingOf,
-  walkIn,
-} from './index'
+import { borneBy, clearOf, DIRECTIONS, heldStone, pushOut, releases, settingOf, walkIn } from './index'
 
 const examplesOf = (id: string): FamilyExamples =>
   jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
@@ -42,13 +30,13 @@ function stout() {
 describe('a round stone that is pushed', () => {
   it('gets on and does not spin or rock in place: it is followed far enough to be let go, and bears what its wires do', () => {
     const { setting, mass } = stout()
-    const hold = holdOf(setting, mass)
+    const hold = holdFor(setting, mass)
     for (const release of releases(setting, hold).all) {
       const last = release.way[release.way.length - 1]!
       expect(last.travel).toBeGreaterThan(0.3)
       // each step goes on along the way, by a twentieth of itself at least on the whole
       expect(last.travel / release.way.length).toBeGreaterThan(0.08 / 20)
-      expect(release.force).toBeGreaterThanOrEqual(hold.force)
+      expect(release.force).toBeGreaterThanOrEqual(0.98 * hold.force)
     }
   })
 
@@ -80,21 +68,22 @@ describe('what counts of a push', () => {
     )
   })
 
-  it('is the most that was borne in its first millimetre, though more would be borne after it', () => {
-    const all = pushes.flat()
-    for (const { force, travel, way } of all) {
-      expect(force).toBe(Math.max(...way.filter((p) => p.travel <= GIVES).map((p) => p.force)))
-      expect(travel).toBeLessThanOrEqual(GIVES)
+  it('is the most that was borne and the area under it, until the stone was let go', () => {
+    for (const { force, energy, letsGo, way } of pushes.flat()) {
+      const borne = way.filter((p) => p.travel < letsGo)
+      expect(force).toBe(Math.max(...way.map((p) => p.force)))
+      // no more than the peak all the way, and no mere spike
+      const far = Math.max(...borne.map((p) => p.travel))
+      expect(energy).toBeLessThanOrEqual(force * far + 1e-9)
+      expect(energy).toBeGreaterThan(0.2 * force * far)
     }
-    // sideways the stone would ride up on bent wire until it meets the next
-    expect(all.some(({ force, way }) => way.some((p) => p.force > 2 * force))).toBe(true)
   })
 
-  it('goes evenly with how far the claws reach: a tenth of a millimetre changes it by less than a seventh', () => {
+  it('goes evenly with how far the claws reach: a tenth of a millimetre changes what a blow takes by less than a fifth', () => {
     for (const k of [0, 1, 2])
       for (let i = 1; i < pushes.length; i++) {
-        const [a, b] = [pushes[i - 1]![k]!.force, pushes[i]![k]!.force]
-        expect(Math.max(a, b) / Math.min(a, b)).toBeLessThan(1.15)
+        const [a, b] = [pushes[i - 1]![k]!.energy, pushes[i]![k]!.energy]
+        expect(Math.max(a, b) / Math.min(a, b)).toBeLessThan(1.2)
       }
   })
 })
@@ -107,7 +96,7 @@ describe('what a push comes to', () => {
     expect(letsGo).toBeLessThanOrEqual(way[way.length - 1]!.travel)
     for (const point of way) if (point.travel >= letsGo) expect(point.force).toBeLessThan(0.6 * force)
     // what is followed only until it has borne enough tells no more than that
-    const less = pushOut(s, walkIn(s, [0, 0, 1]), 30, { force: force / 2, travel: 0 })
+    const less = pushOut(s, walkIn(s, [0, 0, 1]), 30, { force: force / 2, energy: 0 })
     expect(less.force).toBeGreaterThanOrEqual(force / 2)
     expect(less.way.length).toBeLessThan(way.length)
   })
@@ -121,21 +110,41 @@ describe('what a push comes to', () => {
     }
     const list = [8.5, 9.5, 10.8].map((inside) => ({ setting: between(inside), mass: 2 }))
     for (const { setting: s, mass: grams } of [...list, stout()]) {
-      const hold = holdOf(s, grams)
-      const { force } = releases(s, hold).weakest
-      expect(force).toBeGreaterThan(0)
+      const hold = holdFor(s, grams)
+      const { weakest, energy } = releases(s, hold)
+      expect(weakest.force).toBeGreaterThan(0)
       for (const share of [0.3, 0.9, 0.97, 1.03, 1.5]) {
-        const asked = share * force
-        expect({ force, share, borne: bearsPush(s, hold, asked) >= asked }).toEqual({
-          force,
+        const force = { force: share * weakest.force, energy: 0 }
+        const blow = { force: 0, energy: share * energy }
+        expect({ share, ...weakest, borne: borneBy(s, hold, force).force >= force.force }).toEqual({
           share,
+          ...weakest,
+          borne: share < 1,
+        })
+        expect({ share, energy, borne: borneBy(s, hold, blow).energy >= blow.energy }).toEqual({
+          share,
+          energy,
           borne: share < 1,
         })
       }
     }
-    const { setting, mass } = stout()
-    const hold = holdOf(setting, mass)
-    const asked = 100 * mass * NEWTON_PER_GRAM
-    expect(bearsPush(setting, hold, asked)).toBe(asked)
+  })
+
+  it('takes the energy of a spring that is let go, and of a bar that is bent: by closed form', () => {
+    // a straight finger pushed square at its tip: elastic k x, until it bears Mp / l and gives on at that
+    const s = settingOf(bareDesign(claws(5, 0.8, 35, 10)), ball(5))
+    const { way, force, energy, letsGo } = pushOut(s, walkIn(s, [0, 0, 1]), 30)
+    const inside = way.filter((p) => p.travel < letsGo)
+    const area = inside.reduce(
+      (sum, p, i) =>
+        i === 0 ? 0 : sum + ((p.force + inside[i - 1]!.force) / 2) * (p.travel - inside[i - 1]!.travel),
+      0,
+    )
+    expect(energy / area).toBeCloseTo(1, 1)
+    // steeper where it is thicker: both force and energy grow with the cube of the wire once it yields
+    const thick = settingOf(bareDesign(claws(5, 1.0, 35, 10)), ball(5))
+    const more = pushOut(thick, walkIn(thick, [0, 0, 1]), 30)
+    expect(more.force / force).toBeGreaterThan(1.5)
+    expect(more.energy / energy).toBeGreaterThan(1.3)
   })
 })

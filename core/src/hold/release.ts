@@ -2,6 +2,7 @@ import { dot, type Vec3 } from '../geom/index.js'
 import { barStiffness } from '../path/index.js'
 import { alloy } from '../wire/index.js'
 import type { Setting, Walked } from './setting.js'
+import type { Enough } from './demands.js'
 import { fieldOf, resist, type CapacityMemory } from './force.js'
 import { copyOf, fromStone, movePose, touches, type Pose, type Touch } from './near.js'
 
@@ -15,9 +16,11 @@ export interface PushPoint {
 /** What it takes to push the stone out, wires giving way before it. */
 export interface Release {
   readonly d: Vec3
-  /** The most that it took before the stone had gone `GIVES`, N. */
+  /** The most that it took before the stone was let go, N. */
   readonly force: number
-  /** How far the stone had gone then, mm: so far the wires give and come back, or stay bent. */
+  /** Area under the push until the stone was let go, N mm: what a blow must bring to take it out. */
+  readonly energy: number
+  /** How far the stone had gone at the peak, mm: so far the wires give and come back, or stay bent. */
   readonly travel: number
   /** Where it falls well under that for good: here the stone is let go, mm. As far as it was followed where it never does. */
   readonly letsGo: number
@@ -32,24 +35,18 @@ const STEP = 0.08
 const MOST_STEPS = 70
 /** Wires this near the stone bear on it in a step, mm. */
 const NEAR = 0.02
-/** The push is over when the force has fallen to this share of its peak. */
-const FALLEN = 0.6
+/** The stone is let go when the force has fallen to this share of its peak: where less than that is left it can leave. */
+const FALLEN = 0.1
 /** Behind the peak it is followed this far at least, mm. */
 const AFTER = 0.25
-/**
- * What is borne only after the stone has gone farther than this does not count, mm: a knock and a drop are taken to be stopped within half a
- * millimetre and one (see `DEMANDS`), and wires that were bent so far are no longer where they are thought to be. Typical, uncited: 0.5 to 2.
- */
-export const GIVES = 1
-
 /**
  * A stone that is pushed does not spin for nothing, as a round one may, and gets on: rocking to and fro in a round seat, a hundredth of a step
  * along each time, it would get nowhere. What it comes to lie against is found in the next step; forces hang on neither (within 1 %).
  */
 const GOING = { slide: 8, turning: 1e-3 }
 
-/** How far a push is followed: until the stone is let go, as far as it counts, or until so much was borne and the stone went so far. */
-export type Until = 'let go' | 'counts' | { readonly force: number; readonly travel: number }
+/** How far a push is followed: until the stone is let go, or until so much was borne. */
+export type Until = 'let go' | Enough
 
 /** Stiffness of a wire at a station against a push along m, N/mm; remembered as capacities are. */
 type StiffnessMemory = Map<number, { readonly m: Vec3; readonly k: number }>
@@ -80,11 +77,11 @@ function stiffness(setting: Setting, touch: Touch, memory: StiffnessMemory): num
 
 /**
  * Pushes the stone along d while the wires give way: at each step every wire that it presses on bears what its give asks, stiffness × how deep
- * the stone stands in it, but no more than it collapses at; the stone goes where that is least, and the most that it took in the first
- * millimetre is what releases it.
+ * the stone stands in it, but no more than it collapses at; the stone goes where that is least. The most that it took is what releases it as a steady force; the
+ * area under the curve, elastic and plastic, is what a blow must bring.
  * So a wire that has to give by a hair only to let the stone past counts with a hair's force, and a long springy span lets go before it bends.
- * Small displacements of the wires; each gives by itself. It may be left off where nothing counts any more, or once the stone has borne so much
- * that far: what is told is then not the most that it bears.
+ * Small displacements of the wires; each gives by itself. It may be left off once so much was borne: what is told is then not the most that it
+ * bears.
  */
 export function pushOut(
   setting: Setting,
@@ -104,6 +101,7 @@ export function pushOut(
   const way: PushPoint[] = []
   let peak = { force: 0, travel: 0, giving: [] as readonly string[] }
   let fell: number | undefined
+  let [energy, borne, last] = [0, 0, { travel: 0, force: 0 }]
   for (let i = 0; i < MOST_STEPS; i++) {
     const contacts = touches(scene, pose, NEAR)
     const travel = dot([at[0] - start[0], at[1] - start[1], at[2] - start[2]], d)
@@ -119,12 +117,15 @@ export function pushOut(
     })
     const { force, motion, giving } = resist(field, d, GOING)
     way.push({ travel, force, pose })
-    if (force > peak.force && travel <= GIVES)
+    // by trapezia; what comes after the stone was let go does not count
+    energy += ((force + last.force) / 2) * Math.max(0, travel - last.travel)
+    last = { travel, force }
+    if (force > peak.force)
       peak = { force, travel, giving: [...new Set(giving.map((s) => spans[s]!.wire.id))] }
-    if (typeof until === 'object' && peak.force >= until.force && travel >= until.travel) break
-    if (until !== 'let go' && travel > GIVES) break
     const fallen = travel > peak.travel && force < FALLEN * peak.force
     fell = fallen ? (fell ?? travel) : undefined
+    if (!fallen) borne = energy
+    if (typeof until === 'object' && peak.force >= until.force && borne >= until.energy) break
     if (travel > clear || (fallen && travel > peak.travel + AFTER)) break
     const { v, w } = motion
     const turn: Vec3 = [w[0] / held.size, w[1] / held.size, w[2] / held.size]
@@ -133,5 +134,5 @@ export function pushOut(
     pose = movePose(pose, at, [v[0] * s, v[1] * s, v[2] * s], [turn[0] * s, turn[1] * s, turn[2] * s])
     at = fromStone(pose, held.centre)
   }
-  return { d, ...peak, letsGo: fell ?? way[way.length - 1]?.travel ?? 0, way }
+  return { d, ...peak, energy: borne, letsGo: fell ?? way[way.length - 1]?.travel ?? 0, way }
 }

@@ -1,26 +1,29 @@
-import { unit, type Vec3 } from '../geom/index.js'
-import { NEWTON_PER_GRAM } from '../units/index.js'
-import { holdOf, type Hold } from './check.js'
-import { clearOf, settingFrom, walkIn, type Setting } from './setting.js'
-import { DEMAND_IDS, DEMANDS, type DemandId, type Demands } from './demands.js'
-import { DIRECTIONS, SPHERE, WAYS } from './directions.js'
-import { pushOut, type Release, type Until } from './release.js'
-import { stationsOfDesign, type Station } from './stations.js'
 import type { Design } from '../design/index.js'
+import { unit, type Vec3 } from '../geom/index.js'
+import { bearsIn, holdOf, type Hold } from './check.js'
+import { DEMAND_IDS, enoughFor, isBlow, shareOf, type Asked, type DemandId, type Enough } from './demands.js'
+import { DIRECTIONS, SPHERE, WAYS } from './directions.js'
+import { smaller, type Held } from './held.js'
+import { pushOut, type Release, type Until } from './release.js'
+import { clearOf, settingFrom, settingOf, walkIn, type Setting } from './setting.js'
+import { stationsOfDesign, type Station } from './stations.js'
 import { turnAbout } from './walk.js'
 
 /** Bends are counted this much shorter than planned: what a hand misses by, mm. */
 export const SHORT = 0.5
-/** A stone that is let go before it went this far has nothing but a snap to hold it, mm. */
-export const LEAST_TRAVEL = 0.15
+/** The stone is counted this much smaller all round: what a hand leaves between wire and stone, mm. */
+export const PLAY = 0.1
+/** A wire that reaches over a face by less than this lies beside the stone, mm: no bend, but a wall that leans or a turn of the outline. */
+const BESIDE = 0.05
 
 export type Verdict = 'sound' | 'doubtful' | 'fails'
 
-/** What a demand comes to: sound with every bend short, doubtful only as planned. */
+/** What a demand comes to: sound with what a hand misses by, doubtful only as planned. */
 export interface DemandVerdict {
   readonly id: DemandId
-  /** Multiples of the stone's weight. */
-  readonly times: number
+  /** What is asked, and what is borne as planned: N, of blows N mm. */
+  readonly asks: number
+  readonly bears: number
   readonly verdict: Verdict
 }
 
@@ -32,9 +35,10 @@ export interface Turning {
 
 /** The stone pushed out of the wires in the directions that may be the weakest. */
 export interface Releases {
-  /** Followed until the stone is let go. */
+  /** The way that takes the least force. */
   readonly weakest: Release
-  /** Each as far as it counts. */
+  /** The least energy of any of the ways, N mm. */
+  readonly energy: number
   readonly all: readonly Release[]
 }
 
@@ -46,9 +50,12 @@ const WEAK_WAYS = 2
  * until they yield, so this is what it takes in the end; the first check is quick and counts them as rigid until then.
  */
 export function releases(setting: Setting, hold: Hold): Releases {
-  const all = waysOut(hold).map((d) => pushedOut(setting, d, 'counts'))
-  const { d } = all.reduce((a, b) => (b.force < a.force ? b : a))
-  return { all, weakest: pushedOut(setting, d, 'let go') }
+  const all = waysOut(hold).map((d) => pushedOut(setting, d, 'let go'))
+  return {
+    all,
+    weakest: all.reduce((a, b) => (b.force < a.force ? b : a)),
+    energy: Math.min(...all.map((r) => r.energy)),
+  }
 }
 
 /** Ways in which the stone may be let go. */
@@ -59,63 +66,143 @@ function waysOut(hold: Hold): readonly Vec3[] {
 
 function pushedOut(setting: Setting, d: Vec3, until: Until): Release {
   const there = walkIn(setting, d)
-  if (there.outcome === 'out') return { d, force: 0, travel: there.travel, letsGo: 0, way: [], giving: [] }
+  if (there.outcome !== 'caught')
+    return { d, force: 0, energy: 0, travel: there.travel, letsGo: 0, way: [], giving: [] }
   return pushOut(setting, there, clearOf(setting, d), until)
 }
 
+/** What wires bear where no more is asked than what is enough: figures above that are not followed. */
+export interface Borne {
+  readonly caught: boolean
+  /** N and N mm, the least of all ways; 0 where the stone is not caught. */
+  readonly force: number
+  readonly energy: number
+  /** The way that bears the least share of what is asked, or in which the stone leaves. */
+  readonly arrow: Vec3
+}
+
 /**
- * What the wires bear before they let the stone go, N: `force` or more where they bear that in each of those ways, as `releases` would find with
- * more; else what the first way bears that does not; 0 where nothing but a snap holds it. A quick yes or no. Before the first check is made
- * only the six named ways are pushed, and a snap is not looked for: a quick no.
+ * Pushes the stone out as `releases` does, each way only until enough was borne. Before the first check is made only the six named ways are
+ * pushed: a quick no. Left off at the first way that does not bear enough when `atOnce` is asked.
  */
-export function bearsPush(setting: Setting, hold: Hold | undefined, force: number): number {
-  let snaps = false
-  const enough = { force, travel: hold ? LEAST_TRAVEL : 0 }
+export function borneBy(setting: Setting, hold: Hold | undefined, enough: Enough, atOnce = false): Borne {
+  if (hold && !hold.caught) return { caught: false, force: 0, energy: 0, arrow: hold.arrow }
+  let least: Borne = { caught: true, force: Infinity, energy: Infinity, arrow: [0, 0, 1] }
+  let worst = Infinity
   for (const d of hold ? waysOut(hold) : DIRECTIONS.map((x) => x.d)) {
     const found = pushedOut(setting, d, enough)
-    if (found.force < force) return found.force
-    snaps ||= found.letsGo < LEAST_TRAVEL
+    const share = shareOf(found, enough)
+    least = {
+      caught: least.caught && found.way.length > 0,
+      force: Math.min(least.force, found.force),
+      energy: Math.min(least.energy, found.energy),
+      arrow: share < worst ? d : least.arrow,
+    }
+    worst = Math.min(worst, share)
+    if (atOnce && share < 1) break
   }
-  // a snap counts only where it is what holds least
-  return hold && snaps && releases(setting, hold).weakest.letsGo < LEAST_TRAVEL ? 0 : force
+  return least
+}
+
+/** What a hand misses by: bends short, the stone with play all round, or both at once. */
+export const TOLERANCES = ['short', 'play', 'both'] as const
+export type Tolerance = (typeof TOLERANCES)[number]
+
+/** The same wires round the same stone with what a hand misses by. */
+export function toleranced(design: Design, setting: Setting, tolerance: Tolerance): Setting {
+  const { held } = setting
+  const { spans, stations } = stationsOfDesign(design)
+  return settingFrom(
+    spans,
+    tolerance === 'play' ? stations : stations.map((st) => drawnBack(st, held, SHORT)),
+    tolerance === 'short' ? held : smaller(held, PLAY),
+  )
+}
+
+/** The same wires with every bend short. */
+export function shortened(design: Design, { held }: Setting, by: number): Setting {
+  const { spans, stations } = stationsOfDesign(design)
+  return settingFrom(
+    spans,
+    stations.map((st) => drawnBack(st, held, by)),
+    held,
+  )
 }
 
 /**
- * The same wires with every bend short: where a wire lies over a face it is drawn outward by so much, in the way the face slopes, and so
- * stands off it.
+ * Where a wire lies over a face it is drawn outward by so much, in the way the face slopes, and so stands off it: all of it, also where it reaches
+ * over by less, for what a hand misses by is then more than what holds.
  */
-export function shortened(design: Design, { held }: Setting, by: number): Setting {
-  const { spans, stations } = stationsOfDesign(design)
-  const drawn = stations.map((st): Station => {
-    const { m, distance } = held.nearest(st.p, st.seed)
-    if (distance > st.section.size + 1) return st
-    const beside = held.outside?.(st.p[0], st.p[1])
-    if (beside) {
-      // a wire beside the stone stands half its thickness off the outline: what lies nearer than that reaches over a face
-      const reach = st.section.size / 2 - beside.distance
-      const back = Math.max(0, Math.min(by, reach))
-      return { ...st, p: [st.p[0] + beside.way[0] * back, st.p[1] + beside.way[1] * back, st.p[2]] }
-    }
-    // without an outline it is told by the slope of the face
-    const out = Math.hypot(m[0], m[1])
-    const over = Math.min(1, Math.max(0, (Math.abs(m[2]) - 0.1) / 0.2))
-    if (over === 0 || out < 1e-6) return st
-    const [x, y] = unit([m[0], m[1], 0])
-    return { ...st, p: [st.p[0] + x * by * over, st.p[1] + y * by * over, st.p[2]] }
-  })
-  return settingFrom(spans, drawn, held)
+function drawnBack(st: Station, held: Held, by: number): Station {
+  const { m, distance } = held.nearest(st.p, st.seed)
+  if (distance > st.section.size + 1) return st
+  const beside = held.outside?.(st.p[0], st.p[1])
+  if (beside) {
+    // a wire beside the stone stands half its thickness off the outline: what lies nearer than that reaches over a face
+    const reach = st.section.size / 2 - beside.distance
+    if (reach < BESIDE) return st
+    return { ...st, p: [st.p[0] + beside.way[0] * by, st.p[1] + beside.way[1] * by, st.p[2]] }
+  }
+  // without an outline it is told by the slope of the face
+  const out = Math.hypot(m[0], m[1])
+  const over = Math.min(1, Math.max(0, (Math.abs(m[2]) - 0.1) / 0.2))
+  if (over === 0 || out < 1e-6) return st
+  const [x, y] = unit([m[0], m[1], 0])
+  return { ...st, p: [st.p[0] + x * by * over, st.p[1] + y * by * over, st.p[2]] }
 }
 
-/** What holds with every bend short: the stone is pushed as it is from the wires as planned, for the first check is rough where it lies in play. */
-export function heldShort(design: Design, setting: Setting, mass: number): Sure['short'] {
-  const less = shortened(design, setting, SHORT)
-  const bent = holdOf(less, mass)
-  if (!bent.caught) return { caught: false, force: 0, arrow: bent.arrow }
-  const { weakest } = releases(less, bent)
+/** What is borne with what a hand misses by. */
+export function borneWith(design: Design, setting: Setting, tolerance: Tolerance, asked: Asked): Borne {
+  const less = toleranced(design, setting, tolerance)
+  return borneBy(less, holdOf(less, asked), enoughFor(asked))
+}
+
+/** The first check looks at fewer ways than the thorough one: so many times what is asked is asked of them. */
+const MORE = 1.1
+/** And it follows only so many pushes, of the ways that bear least. */
+const PUSHED = 2
+/** The six named ways and the eight between three of them: where a stone with play slips out. */
+const FIRST_WAYS = WAYS.filter((d) => d.filter((x) => x !== 0).length !== 2)
+
+/**
+ * Verdict of the first check: by its forces, and, where these are enough, by what is borne with what a hand misses by in 14 ways, two of them
+ * followed until enough was borne. It looks at less than the thorough check does, and asks for a little more in turn.
+ */
+function firstVerdict(design: Design, setting: Setting, hold: Hold, asked: Asked): Verdict {
+  if (hold.verdict !== 'sound') return hold.verdict
+  const { force, energy } = enoughFor(asked)
+  const more = { force: MORE * force, energy: MORE * energy }
+  const less = toleranced(design, setting, 'both')
+  const ways: { readonly d: Vec3; readonly force: number }[] = []
+  for (const d of FIRST_WAYS) {
+    if (walkIn(less, d).outcome !== 'caught') return 'doubtful'
+    ways.push({ d, force: bearsIn(less, d, more.force) })
+  }
+  const weak = [...ways].sort((a, b) => a.force - b.force).slice(0, PUSHED)
+  return weak.every(({ d }) => shareOf(pushedOut(less, d, more), more) >= 1) ? 'sound' : 'doubtful'
+}
+
+/** First check of a design round what is held: its forces, and the verdict with a cheap form of what a hand misses by. */
+export function firstCheck(design: Design, held: Held, asked: Asked): Hold {
+  const setting = settingOf(design, held)
+  const hold = holdOf(setting, asked)
+  return { ...hold, verdict: firstVerdict(design, setting, hold, asked) }
+}
+
+/** What is borne with both at once, and, where that is not enough, with each alone: which of them it is that lets the stone go. */
+export interface Careful {
+  readonly both: Borne
+  readonly short?: Borne
+  readonly play?: Borne
+}
+
+export function heldCarefully(design: Design, setting: Setting, asked: Asked): Careful {
+  const both = borneWith(design, setting, 'both', asked)
+  if (shareOf(both, enoughFor(asked)) >= 1) return { both }
   return {
-    caught: true,
-    force: weakest.letsGo < LEAST_TRAVEL ? 0 : weakest.force,
-    arrow: weakest.d,
+    both,
+    short: borneWith(design, setting, 'short', asked),
+    play: borneWith(design, setting, 'play', asked),
   }
 }
 
@@ -149,63 +236,77 @@ export function turned(setting: Setting): { readonly turning: Turning; readonly 
 export interface Sure {
   readonly verdict: Verdict
   readonly demands: readonly DemandVerdict[]
-  /** The least that takes it out, wires giving way as springs and then for good. */
+  /** The least that takes it out, wires giving way as springs and then for good, N. */
   readonly force: number
+  /** The least energy of a blow that takes it out, N mm. */
+  readonly energy: number
   readonly timesWeight: number
   readonly release: Release
-  /** The same with every bend short: caught or not, and the least that takes it out, 0 where nothing but a snap holds it. */
-  readonly short: { readonly caught: boolean; readonly force: number; readonly arrow: Vec3 }
+  readonly careful: Careful
   readonly turning: Turning
   /** Caught from turned starts as well. */
   readonly turnedCaught: boolean
 }
 
-const WORST: readonly Verdict[] = ['sound', 'doubtful', 'fails']
-
 /**
- * The verdict from its parts: each demand is sound where the stone is caught, from turned starts too, and the force is over it with every bend
- * short as well; doubtful where only as planned; else it fails. Being worn must hold at least; a knock decides between sound and doubtful; a
- * drop is told and decides nothing, for few settings bear it.
+ * The verdict from its parts: each demand is sound where the stone is caught, from turned starts too, and it is borne with every bend short and
+ * with play all round, each alone and both at once; doubtful where only as planned; else it fails. Being worn must hold at least; a fall is told
+ * and decides nothing, for few settings bear it.
  */
 export function verdictOf(spec: {
   readonly caught: boolean
+  /** It could not be found out whether it is caught. */
+  readonly undecided?: boolean
   readonly force: number
-  readonly letsGo: number
-  readonly short: Sure['short']
-  readonly mass: number
-  readonly demands?: Demands
+  readonly energy: number
+  readonly careful: Careful
+  readonly asked: Asked
 }): { readonly verdict: Verdict; readonly demands: readonly DemandVerdict[] } {
-  const { caught, force, letsGo, short, mass, demands: asked = DEMANDS } = spec
-  const weight = mass * NEWTON_PER_GRAM
+  const { caught, undecided, force, energy, careful, asked } = spec
+  const all = [careful.both, careful.short, careful.play].filter((b) => b !== undefined)
   const demands = DEMAND_IDS.map((id): DemandVerdict => {
-    const times = asked[id]
-    const as = caught && force >= times * weight && letsGo >= LEAST_TRAVEL
-    const even = as && short.caught && short.force >= times * weight
-    return { id, times, verdict: even ? 'sound' : as ? 'doubtful' : 'fails' }
+    const of = (b: { readonly force: number; readonly energy: number }) => (isBlow(id) ? b.energy : b.force)
+    const asks = asked[id]
+    const bears = caught ? of({ force, energy }) : 0
+    // a fall is not followed with what a hand misses by
+    const even = id === 'fallen' || all.every((b) => b.caught && of(b) >= asks)
+    return {
+      id,
+      asks,
+      bears,
+      verdict: undecided ? 'doubtful' : bears < asks ? 'fails' : even ? 'sound' : 'doubtful',
+    }
   })
   const of = (id: DemandId) => demands.find((x) => x.id === id)!.verdict
-  const verdict = of('worn') === 'fails' ? 'fails' : WORST[Math.min(1, WORST.indexOf(of('knocked')))]!
-  return { verdict, demands }
+  const sound = demands.every((d) => d.id === 'fallen' || d.verdict === 'sound')
+  return { verdict: of('worn') === 'fails' ? 'fails' : sound ? 'sound' : 'doubtful', demands }
 }
 
 /** Parts as one. */
 export function sureOf(spec: {
   readonly hold: Hold
-  readonly weakest: Release
-  readonly short: Sure['short']
+  readonly pushed: Pick<Releases, 'weakest' | 'energy'>
+  readonly careful: Careful
   readonly turning: Turning
   readonly turnedCaught: boolean
-  readonly mass: number
-  readonly demands?: Demands
+  readonly asked: Asked
 }): Sure {
-  const { hold, weakest, short, turning, turnedCaught, mass, demands = DEMANDS } = spec
-  const caught = hold.caught && turnedCaught
+  const { hold, pushed, careful, turning, turnedCaught, asked } = spec
+  const { weakest, energy } = pushed
   return {
-    ...verdictOf({ caught, force: weakest.force, letsGo: weakest.letsGo, short, mass, demands }),
+    ...verdictOf({
+      caught: hold.caught && turnedCaught,
+      undecided: hold.undecided,
+      force: weakest.force,
+      energy,
+      careful,
+      asked,
+    }),
     force: weakest.force,
-    timesWeight: weakest.force / (mass * NEWTON_PER_GRAM),
+    energy,
+    timesWeight: weakest.force / asked.weight,
     release: weakest,
-    short,
+    careful,
     turning,
     turnedCaught,
   }

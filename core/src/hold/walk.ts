@@ -9,6 +9,7 @@ import {
   ROW,
   rowsNear,
   standsIn,
+  type Memory,
   type Pose,
   type Rows,
   type Surroundings,
@@ -16,7 +17,8 @@ import {
 import type { Station } from './stations.js'
 
 export interface WalkResult {
-  readonly outcome: 'caught' | 'out'
+  /** Undecided: it neither came to rest nor left, or what it came to has a wire in the stone, with short steps too. */
+  readonly outcome: 'caught' | 'out' | 'undecided'
   /** How far the stone's centre went along the direction, mm. */
   readonly travel: number
   readonly pose: Pose
@@ -61,6 +63,10 @@ const FLAT = 0.01
 /** Before a stone counts as stopped it is asked with a step so long, mm. */
 const LONG_STEP = FIRST_STEP
 const MOST_STEPS = 140
+/** A walk that decided nothing is made again with steps and turns of this share, and as many more of them. */
+const FINER = [1, 0.25]
+/** A pose with a wire this deep in the stone is no end, mm. */
+const DEEP = 0.03
 /** A stone that fits without play may stand this deep in a wire: wires are followed from point to point, and between two of them lies a hair's less. */
 const SLACK = 0.0003
 /** A wire that the stone overlaps by rounding pushes it out by this at most, mm. */
@@ -73,9 +79,26 @@ const TURN_ERROR = 0.02
  * Pushes the stone in one direction as far as the wires let it: at each step every wire near it is found again on
  * the true surfaces, the best small rigid move is a linear program (max d·v with m·(v + w × r) <= gap), the stone is
  * moved, and so on. Caught: it gains under 0.002 mm twice in turn, and with a long step under a hundredth of it. Out: it has gone past the last
- * wire.
+ * wire. A walk that ends in neither, or with a wire in the stone, is made again with finer steps; if that decides nothing it is undecided.
  */
-export function walk({ held, stations, direction, clear, start = REST, first }: WalkSpec): WalkResult {
+export function walk(spec: WalkSpec): WalkResult {
+  let last: WalkResult | undefined
+  for (const fine of FINER) {
+    last = walkOnce(spec, fine)
+    if (last.outcome !== 'undecided') return last
+  }
+  return last!
+}
+
+/** Is a wire deeper in the stone than rounding leaves it. Where it was so from the first, no deeper than then. */
+function isSunk({ held, stations, start = REST }: WalkSpec, pose: Pose, memory: Memory): boolean {
+  if (!standsIn({ held, stations, memory }, pose, DEEP)) return false
+  return !standsIn({ held, stations, memory: newMemory(stations.length) }, start, DEEP)
+}
+
+/** One walk with steps and turns of this share of the usual ones. */
+function walkOnce(spec: WalkSpec, fine: number): WalkResult {
+  const { held, stations, direction, clear, start = REST, first } = spec
   const { centre } = held
   let pose = start
   let at = fromStone(pose, centre)
@@ -87,35 +110,43 @@ export function walk({ held, stations, direction, clear, start = REST, first }: 
   let steps = 0
   const memory = first ? copyOf(first.memory) : newMemory(stations.length)
   const { size } = held
-  const turn = Math.sqrt((2 * TURN_ERROR) / size)
-  let step = FIRST_STEP
+  const turn = fine * Math.sqrt((2 * TURN_ERROR) / size)
+  const longest = fine * LONG_STEP
+  let step = fine * FIRST_STEP
   let [before, ratio]: [number | undefined, number | undefined] = [undefined, undefined]
   let last:
     { readonly pose: Pose; readonly at: Vec3; readonly deep: number; readonly step: number } | undefined
-  while (steps < MOST_STEPS) {
+  const ended = (outcome: WalkResult['outcome']): WalkResult => ({
+    outcome: outcome === 'caught' && isSunk(spec, pose, memory) ? 'undecided' : outcome,
+    travel: dot(sub(at, from), direction),
+    pose,
+    steps,
+  })
+  while (steps < MOST_STEPS / fine) {
     steps++
     const most = Math.min(turn, (2 * step) / size)
     const near = rowsNear({ held, stations, memory }, pose, at, most / step, reachFor(step))
     // what is allowed for turning adds up: a move that led into a wire is taken back and made shorter
     const deep = deepestOf(near)
-    if (held.convex && last && deep < last.deep - INTO && last.step > LEAST_STEP) {
+    if (held.convex && last && deep < last.deep - INTO && last.step > fine * LEAST_STEP) {
       ;({ pose, at } = last)
-      step = Math.max(LEAST_STEP, last.step / 2)
+      step = Math.max(fine * LEAST_STEP, last.step / 2)
       asking = false
       before = ratio = undefined
       last = undefined
       continue
     }
     const move = plainMove(near, direction, step, most)
-    if (!move) break
+    // it overlaps wires that push it against each other: it can go nowhere
+    if (!move) return ended('caught')
     last = { pose, at, deep, step }
     let { v, w } = move
     let gain = dot(v, direction)
     // no way on: the move found is only one of many that lead nowhere, so the stone stays where it came to rest
-    if (gain < (asking ? FLAT * step : NOTHING)) {
-      if (step >= LONG_STEP) return { outcome: 'caught', travel: dot(sub(at, from), direction), pose, steps }
+    if (gain < (asking ? FLAT * step : NOTHING * fine)) {
+      if (step >= longest) return ended('caught')
       // with a short step a flat way on gains as little as none at all
-      step = LONG_STEP
+      step = longest
       asking = true
       continue
     }
@@ -138,23 +169,21 @@ export function walk({ held, stations, direction, clear, start = REST, first }: 
     }
     pose = movePose(pose, at, v, w)
     at = fromStone(pose, centre)
-    const travel = dot(sub(at, from), direction)
-    if (travel > clear) return { outcome: 'out', travel, pose, steps }
+    if (dot(sub(at, from), direction) > clear) return ended('out')
     // a gain that is small because the way is flat, not because it is being stopped, does not fall from step to step
     const sliding = gain >= lastGain * STEADY && gain > FLAT * step
     lastGain = gain
-    still = gain < STILL && !sliding ? still + 1 : 0
+    still = gain < STILL * fine && !sliding ? still + 1 : 0
     asking = still >= STILL_STEPS
     // longer steps while it runs free or slides, shorter ones where it is being stopped
     step = asking
-      ? LONG_STEP
+      ? longest
       : gain > 0.9 * step || sliding
-        ? Math.min(near.count === 0 ? 2 : 0.5, step * 2)
-        : Math.max(LEAST_STEP, Math.min(step / 2, 4 * gain))
+        ? Math.min(near.count === 0 ? 2 : 2 * longest, step * 2)
+        : Math.max(fine * LEAST_STEP, Math.min(step / 2, 4 * gain))
   }
-  // it was still going when it was left alone: nothing had stopped it
-  const outcome = steps >= MOST_STEPS && lastGain > GOING && lastGain < Infinity ? 'out' : 'caught'
-  return { outcome, travel: dot(sub(at, from), direction), pose, steps }
+  // it was still going when it was left alone: nothing had stopped it, nor had it left
+  return ended(lastGain > fine * GOING && lastGain < Infinity ? 'undecided' : 'caught')
 }
 
 /** How deep the deepest wire stands in the stone, below 0; what seems to is measured anew. */

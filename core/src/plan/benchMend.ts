@@ -1,7 +1,6 @@
-import { heldStone, holdOf, settingOf, type Hold } from '../hold/index.js'
+import { firstCheck, heldStone, type Hold } from '../hold/index.js'
 import { family, type BenchMove } from '../settings/index.js'
 import { fullStone } from '../stone/index.js'
-import { numberOf } from '../working/index.js'
 import type { Plan } from './plan.js'
 
 /** A mend at the bench that was worked out: what it comes to. */
@@ -34,8 +33,7 @@ export function holdAfter(
   const options = optionsAfter(made, done)
   if (chosen.fits(made.stone, options).some((f) => f.severity === 'error')) return undefined
   const design = chosen.withBench(made.stone, made.options, done)
-  const setting = settingOf(design, heldStone(fullStone(made.stone)))
-  return { design, hold: holdOf(setting, numberOf(made.measures.mass), made.demands) }
+  return { design, hold: firstCheck(design, heldStone(fullStone(made.stone)), made.asked) }
 }
 
 /** One of the moves tried on top of what was done. Undefined where there is no room for it. */

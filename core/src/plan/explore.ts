@@ -312,8 +312,8 @@ class Search {
     this.asked++
     const atOnce = soundAtOnce(this.ask, choice.made)
     // a yes is asked once more, whole, as the plan will be: pushes asked in another order may end elsewhere
-    const { barrier, times } = atOnce.barrier ? atOnce : judge(this.ask, choice.made)
-    const y = marginOf(times, this.ask.limits.demands.knocked, barrier)
+    const { barrier, share } = atOnce.barrier ? atOnce : judge(this.ask, choice.made)
+    const y = marginOf(share, barrier)
     this.samples.push({ x: choice.x, y })
     const wire = this.wireOf(choice.made.options)
     if (barrier) {

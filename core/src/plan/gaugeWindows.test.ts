@@ -25,9 +25,9 @@ const made = () => {
 
 describe('gauges of a plan', () => {
   it('a window for the frame and one for the binding, the frame bounded by its own holding too', () => {
-    const [frame, binding] = gaugeWindows(made(), 8 * 100)
+    const [frame, binding] = gaugeWindows(made(), 8)
     expect([frame!.option, binding!.option]).toEqual(['size', 'bindingSize'])
-    // eight times what a knock asks: half as thick is just enough, by the cube
+    // eight times what is asked: half as thick is just enough, by the cube
     const bound = frame!.window.least.find((b) => b.reason === 'holding')
     expect(bound!.size).toBeCloseTo(wireSize(String(FRAME.size)).mm / 2, 9)
     expect(binding!.window.least.map((b) => b.reason)).toEqual(['pull'])

@@ -13,17 +13,17 @@ export interface OptionWindow {
 }
 
 /**
- * Windows of all wires of a plan, by the option that chooses each. `times` is what the plan was found to hold over the stone's weight, once
+ * Windows of all wires of a plan, by the option that chooses each. `share` is what the plan was found to bear of the force that is asked, once
  * it is known: where bending governs that goes with the cube of the frame's thickness, so it bounds the gauge too.
- * @example gaugeWindows(plan, 230)[0].window.least[0].reason // 'holding'
+ * @example gaugeWindows(plan, 2.3)[0].window.least[0].reason // 'holding'
  */
-export function gaugeWindows(made: Plan, times?: number): OptionWindow[] {
+export function gaugeWindows(made: Plan, share?: number): OptionWindow[] {
   return family(made.family)
     .gauges(made.stone, made.options, numberOf(made.measures.mass))
     .map(({ option, question }) => {
       const window = gaugeWindow(question)
-      if (question.role !== 'frame' || times === undefined || times <= 0) return { option, question, window }
-      const size = wireSize(String(made.options[option])).mm * Math.cbrt(made.demands.knocked / times)
+      if (question.role !== 'frame' || share === undefined || share <= 0) return { option, question, window }
+      const size = wireSize(String(made.options[option])).mm * Math.cbrt(1 / share)
       const least = [...window.least, { size, reason: 'holding' as const }].sort((a, b) => b.size - a.size)
       return { option, question, window: { ...window, least } }
     })

@@ -1,5 +1,14 @@
 import { dot, type Vec3 } from '../geom/index.js'
-import { DIRECTIONS, LEAST_TRAVEL, type DirectionId, type Hold, type Sure } from '../hold/index.js'
+import {
+  DIRECTIONS,
+  isBlow,
+  type Borne,
+  type DemandId,
+  type DirectionId,
+  type Hold,
+  type Sure,
+  type Verdict,
+} from '../hold/index.js'
 
 const WAY: Readonly<Record<DirectionId, string>> = {
   front: 'forward',
@@ -65,6 +74,8 @@ export interface HoldLine {
   readonly more: string
 }
 
+const WORD = { sound: 'Sound.', doubtful: 'Caught, but weak.', fails: 'Fails.' } as const
+
 /**
  * The line from the first check, or, once it is there, from the thorough one; `grams` is the pull that goes with it.
  * @example holdLine(hold, 900).say // 'Sits tight. Leaves last forward, at about 900 g of pull.'
@@ -80,29 +91,62 @@ export function holdLine(hold: Hold, grams: number, sure?: Sure): HoldLine {
       more: 'Bends over both faces, well spread, stop it.',
     }
   }
+  if (hold.undecided) {
+    const way = hold.ways.find((w) => w.outcome === 'undecided')!
+    return {
+      verdict: 'doubtful',
+      word: 'Not decided.',
+      say: `Whether the stone leaves ${sayWay(way.d)} could not be found out.`,
+      more: 'It creeps there between the wires: a bend more, or one that reaches farther in, decides it.',
+    }
+  }
   const rattle = hold.rattle < 0.05 ? 'Sits tight.' : `Rattles ${hold.rattle.toFixed(1)} mm.`
   const verdict = sure?.verdict ?? hold.verdict
   const times = Math.round(sure?.timesWeight ?? hold.timesWeight)
   const arrow = sure ? sure.release.d : hold.arrow
   return {
     verdict,
-    word: verdict === 'sound' ? 'Sound.' : verdict === 'doubtful' ? 'Caught, but weak.' : 'Fails.',
+    word: WORD[verdict],
     say: `${rattle} Leaves last ${sayWay(arrow)}, at ${sayPull(grams)}.`,
-    more: moreOf(verdict, times, sure),
+    more: `${times} times its weight${sure ? thoroughly(sure) : firstly(verdict)}`,
   }
 }
 
-/** What the verdict rests on. */
-function moreOf(verdict: Hold['verdict'], times: number, sure: Sure | undefined): string {
-  if (sure && !sure.turnedCaught) return `${times} times its weight, but it turns, and slips out turned.`
-  if (verdict === 'sound')
-    return `${times} times its weight: worn, shaken and knocked${sure ? ', every bend half a millimetre short too' : ''}.`
-  const knocked = sure?.demands.find((d) => d.id === 'knocked')
-  if (knocked?.verdict === 'doubtful')
-    return sure!.short.caught
-      ? `${times} times its weight as planned; with every bend half a millimetre short it does not bear a knock.`
-      : `${times} times its weight as planned; with every bend half a millimetre short it slips out ${sayWay(sure!.short.arrow)}.`
-  if (sure && sure.release.letsGo < LEAST_TRAVEL)
-    return `${times} times its weight, but it snaps out after ${sure.release.letsGo.toFixed(2)} mm.`
-  return `${times} times its weight; a knock can ask ${knocked?.times ?? 100} times.`
+/** What the first check's verdict rests on: it is marked as the first. */
+const firstly = (verdict: Hold['verdict']): string =>
+  verdict === 'sound'
+    ? ': worn, shaken, pressed and knocked, by the first check.'
+    : verdict === 'fails'
+      ? ', by the first check: too little to be worn.'
+      : ', by the first check; with what a hand misses by that may be too little.'
+
+/** What happens where a demand is not borne. */
+const TOO_MUCH: Readonly<Record<DemandId, string>> = {
+  worn: 'being worn asks more',
+  shaken: 'being shaken asks more',
+  pressed: 'a fingertip pushes it out',
+  knocked: 'a knock brings more than the wires take before they let go',
+  fallen: 'a fall takes it out',
+}
+
+/** What the thorough verdict rests on: the first thing that is too much for it. */
+function thoroughly(sure: Sure): string {
+  if (!sure.turnedCaught) return ', but it turns, and slips out turned.'
+  const missed = (verdict: Verdict) => sure.demands.find((d) => d.id !== 'fallen' && d.verdict === verdict)
+  const lacks = missed('fails')
+  if (lacks) return `; ${TOO_MUCH[lacks.id]}.`
+  const weak = missed('doubtful')
+  if (!weak)
+    return ': worn, shaken, pressed and knocked, every bend half a millimetre short and a tenth of a millimetre of play all round too.'
+  const { both, short, play } = sure.careful
+  const enough = (b: Borne | undefined) =>
+    !b || (b.caught && (isBlow(weak.id) ? b.energy : b.force) >= weak.asks)
+  const [what, borne] = !enough(play)
+    ? ['a tenth of a millimetre of play all round', play!]
+    : !enough(short)
+      ? ['every bend half a millimetre short', short!]
+      : ['every bend half a millimetre short and a tenth of a millimetre of play', both]
+  return borne.caught
+    ? ` as planned; with ${what}, ${TOO_MUCH[weak.id]}.`
+    : ` as planned; with ${what}, it slips out ${sayWay(borne.arrow)}.`
 }

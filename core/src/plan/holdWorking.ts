@@ -1,4 +1,14 @@
-import { heldStone, holdOf, releases, settingOf, type Hold, type Sure } from '../hold/index.js'
+import {
+  askedOf,
+  DEMANDS,
+  heldStone,
+  holdOf,
+  releases,
+  settingOf,
+  type Hold,
+  type Releases,
+  type Sure,
+} from '../hold/index.js'
 import { family, type Options } from '../settings/index.js'
 import type { Design } from '../design/index.js'
 import { stoneFrom, stoneInputs, type FullStone } from '../stone/index.js'
@@ -11,6 +21,8 @@ export interface HoldQuantities {
   readonly pull: Quantity
   readonly times: Quantity
   readonly rattle: Quantity
+  /** Once the thorough check is there. */
+  readonly energy?: Quantity
 }
 
 type Numbers = Readonly<Record<string, number>>
@@ -38,15 +50,17 @@ function again(x: Numbers, w: Words): { readonly design: Design; readonly stone:
 /** The first check again. */
 function recompute(x: Numbers, w: Words): Hold {
   const { design, stone } = again(x, w)
-  return holdOf(settingOf(design, heldStone(stone)), 1)
+  return holdOf(settingOf(design, heldStone(stone)), ANY)
 }
 
-/** The push again, with wires that give. */
-function pushed(x: Numbers, w: Words): number {
+/** The pushes again, with wires that give. */
+function pushed(x: Numbers, w: Words): Releases {
   const { design, stone } = again(x, w)
   const setting = settingOf(design, heldStone(stone))
-  return releases(setting, holdOf(setting, 1)).weakest.force
+  return releases(setting, holdOf(setting, ANY))
 }
+/** Figures of holding hang on no demand. */
+const ANY = askedOf(DEMANDS, 1, undefined)
 
 export const holdFormulas = {
   'hold.force': {
@@ -57,7 +71,12 @@ export const holdFormulas = {
   'hold.release': {
     unit: 'N',
     text: 'least, over the directions in which it may leave, of the most that it takes to push the stone out while the wires give as springs and then for good; from every measure and option',
-    of: pushed,
+    of: (x, w) => pushed(x, w).weakest.force,
+  },
+  'hold.energy': {
+    unit: 'N mm',
+    text: 'least, over the directions in which it may leave, of the area under the push until the stone is let go: what a blow must bring; from every measure and option',
+    of: (x, w) => pushed(x, w).energy,
   },
   'hold.rattle': {
     unit: 'mm',
@@ -101,5 +120,6 @@ export function holdQuantities(made: Plan, hold: Hold, sure?: Sure): HoldQuantit
     pull,
     times: work('hold.times', { pull, mass: made.measures.mass }),
     rattle: found('hold.rattle', hold.rattle),
+    ...(sure ? { energy: found('hold.energy', sure.energy) } : {}),
   }
 }

@@ -1,6 +1,6 @@
 export { gaugeNeighbours, gaugeWindows } from './gaugeWindows.js'
 export type { GaugeNeighbour, OptionWindow } from './gaugeWindows.js'
-export { byWorth, mendMoves, mends, pairsOf, tryMend } from './mend.js'
+export { BETTER, byWorth, mendMoves, mends, pairsOf, tryMend } from './mend.js'
 export type { Mend } from './mend.js'
 export { benchMoves, byGain, holdAfter, tryBench } from './benchMend.js'
 export type { BenchMend } from './benchMend.js'
@@ -10,7 +10,16 @@ export { glance } from './glance.js'
 export { plan, planHold, recorded, withMeasured } from './plan.js'
 export { startingOptions } from './startingOptions.js'
 export type { Plan, PlanRequest, PlanResult, PlanHold } from './plan.js'
-export { planSure, planSurePart, settingOfPlan, sureFrom, SURE_PARTS } from './planSure.js'
+export {
+  firstShare,
+  planSure,
+  planSurePart,
+  settingOfPlan,
+  shareBorne,
+  sureFrom,
+  SURE_PARTS,
+  wholeHold,
+} from './planSure.js'
 export type { SurePart, SureParts } from './planSure.js'
 export { FORMULAS } from './formulas.js'
 export { withCautions } from './cautions.js'

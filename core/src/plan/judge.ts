@@ -3,14 +3,17 @@ import type { Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import type { Vec3 } from '../geom/index.js'
 import {
+  askedOf,
   atMost,
-  bearsPush,
+  borneBy,
   DEMANDS,
+  enoughFor,
   heldStone,
   holdOf,
   settingOf,
-  SHORT,
-  shortened,
+  shareOf,
+  toleranced,
+  type Asked,
   type Demands,
   type Held,
   type Hold,
@@ -18,13 +21,12 @@ import {
 } from '../hold/index.js'
 import type { Family, Options } from '../settings/index.js'
 import { fullStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
-import { NEWTON_PER_GRAM } from '../units/index.js'
 import { numberOf } from '../working/index.js'
 import { MOST_HIDDEN } from './settings.js'
 
 /** What starting options must keep to. */
 export interface Limits {
-  /** Multiples of the stone's weight: what the weakest way must bear is `knocked`. */
+  /** What the weakest way must bear. */
   readonly demands: Demands
   /** Share of the face that may be hidden, %. */
   readonly hidden: number
@@ -41,10 +43,8 @@ export type Barrier =
   | { readonly kind: 'hidden'; readonly percent: number }
   /** The stone could leave. */
   | { readonly kind: 'out'; readonly way: Vec3 }
-  /** It would bear less than it is asked to: as planned, or with every bend half a millimetre short. */
-  | { readonly kind: 'pull' | 'short'; readonly times: number }
-  /** A wire would let it go by springing, at this share of what is asked or less. */
-  | { readonly kind: 'springs'; readonly share: number }
+  /** It would bear this share of what is asked: as planned, or with what a hand misses by. */
+  | { readonly kind: 'pull' | 'careful'; readonly share: number }
 
 /** What options are judged by: the stone as it is held, its mass in g, the limits. */
 export interface Ask {
@@ -112,15 +112,15 @@ export const gramsOf = ({ chosen, stone, girths, limits }: Ask, { options, desig
 
 export const isMade = (found: Made | Barrier): found is Made => 'design' in found
 
-/** What was found of options' holding: what stands in the way, and the multiple of the stone's weight that they bear at most. */
+/** What was found of options' holding: what stands in the way, and the share of what is asked that they bear at most; above 1 it is not followed far. */
 export interface Judged {
   readonly barrier?: Barrier
-  readonly times: number
+  readonly share: number
 }
 
 /**
- * Is the stone held, as planned and with every bend short: pushed out with wires that give, as the verdict of a plan is. Asked `quick`, by the
- * first check alone, which may say no where the wires hold.
+ * Is the stone held, as planned and with what a hand misses by: pushed out with wires that give, as the verdict of a plan is. Asked `quick`, by
+ * fewer ways, which may say no where the wires hold.
  */
 export function judge(ask: Ask, made: Made): Judged {
   return ask.quick ? judgeQuickly(ask, made) : judgeSurely(ask, made, false)
@@ -131,59 +131,52 @@ export function soundAtOnce(ask: Ask, made: Made): Judged {
   return ask.quick ? judgeQuickly(ask, made) : judgeSurely(ask, made, true)
 }
 
-/** The first check may find a little more than the push with wires that give: so many times what is asked is asked of it. */
+/** The quick check looks at fewer ways: so many times what is asked is asked of them. */
 const MORE = 1.04
 
-function judgeQuickly({ held, mass, limits }: Ask, { design }: Made): Judged {
-  const { demands } = limits
-  const knocked = MORE * demands.knocked
-  const no = (kind: 'pull' | 'short', { times, way }: ReturnType<typeof atMost>): Barrier =>
-    times > 0 ? { kind, times } : { kind: 'out', way }
+const askedBy = ({ mass, limits }: Ask, { design }: Made): Asked => askedOf(limits.demands, mass, design.worn)
+
+function judgeQuickly(ask: Ask, made: Made): Judged {
+  const { held } = ask
+  const { design } = made
+  const asked = askedBy(ask, made)
+  const { force, energy } = enoughFor(asked)
+  const enough = { force: MORE * force, energy: MORE * energy }
   const setting = settingOf(design, held)
-  const most = atMost(setting, mass, knocked)
-  if (most.times < knocked) return { times: most.times, barrier: no('pull', most) }
-  const less = shortened(design, setting, SHORT)
-  const atLess = atMost(less, mass, knocked)
-  if (atLess.times < knocked) return { times: most.times, barrier: no('short', atLess) }
-  const hold = holdOf(setting, mass, demands)
-  const times = hold.timesWeight
-  if (!hold.caught) return { barrier: { kind: 'out', way: outOf(hold) }, times: 0 }
-  if (times < knocked) return { barrier: { kind: 'pull', times }, times }
-  const bent = holdOf(less, mass, demands)
-  if (!bent.caught) return { barrier: { kind: 'out', way: outOf(bent) }, times }
-  if (bent.timesWeight < knocked) return { barrier: { kind: 'short', times: bent.timesWeight }, times }
-  return { times }
+  const less = toleranced(design, setting, 'both')
+  const most = atMost(less, enough.force).force / enough.force
+  if (most < 1) return { share: most, barrier: { kind: 'careful', share: most } }
+  const named = shareOf(borneBy(less, undefined, enough, true), enough)
+  if (named < 1) return { share: named, barrier: { kind: 'careful', share: named } }
+  const hold = holdOf(setting, asked)
+  if (!hold.caught) return { share: 0, barrier: { kind: 'out', way: outOf(hold) } }
+  const share = hold.force / enough.force
+  if (share < 1) return { share, barrier: { kind: 'pull', share } }
+  const bent = holdOf(less, asked)
+  const careful = bent.caught ? bent.force / enough.force : 0
+  return careful < 1 ? { share, barrier: { kind: 'careful', share: careful } } : { share }
 }
 
 /** The six named ways are pushed before anything else where it is to be known at once. */
-function judgeSurely({ held, mass, limits: { demands } }: Ask, { design }: Made, atOnce: boolean): Judged {
-  const weight = mass * NEWTON_PER_GRAM
-  const { knocked } = demands
-  /** What is borne as a multiple of the weight, where that is less than a knock asks. */
-  const lacks = (s: Setting, hold?: Hold): number | undefined => {
-    const borne = bearsPush(s, hold, knocked * weight)
-    return borne < knocked * weight ? borne / weight : undefined
-  }
+function judgeSurely(ask: Ask, made: Made, atOnce: boolean): Judged {
+  const { held } = ask
+  const { design } = made
+  const asked = askedBy(ask, made)
+  const enough = enoughFor(asked)
+  const borne = (s: Setting, hold?: Hold) => shareOf(borneBy(s, hold, enough, atOnce), enough)
   const setting = settingOf(design, held)
-  const named = atOnce ? lacks(setting) : undefined
-  if (named !== undefined) return { times: named, barrier: { kind: 'pull', times: named } }
-  const less = shortened(design, setting, SHORT)
-  const namedShort = atOnce ? lacks(less) : undefined
-  if (namedShort !== undefined) return { times: knocked, barrier: { kind: 'short', times: namedShort } }
-
-  const hold = holdOf(setting, mass, demands)
-  if (!hold.caught) return { times: 0, barrier: { kind: 'out', way: outOf(hold) } }
-  const first = hold.timesWeight
-  const borne = lacks(setting, hold)
-  if (borne !== undefined)
-    return first < knocked
-      ? { times: borne, barrier: { kind: 'pull', times: borne } }
-      : { times: first, barrier: { kind: 'springs', share: borne / knocked } }
-  const times = Math.max(first, knocked)
-  const bent = holdOf(less, mass, demands)
-  if (!bent.caught) return { times, barrier: { kind: 'out', way: outOf(bent) } }
-  const short = lacks(less, bent)
-  return short === undefined ? { times } : { times, barrier: { kind: 'short', times: short } }
+  const less = toleranced(design, setting, 'both')
+  if (atOnce) {
+    const share = borne(less)
+    if (share < 1) return { share, barrier: { kind: 'careful', share } }
+  }
+  const hold = holdOf(setting, asked)
+  if (!hold.caught) return { share: 0, barrier: { kind: 'out', way: outOf(hold) } }
+  const planned = borne(setting, hold)
+  if (planned < 1) return { share: planned, barrier: { kind: 'pull', share: planned } }
+  const careful = borne(less, holdOf(less, asked))
+  const share = Math.max(1, hold.force / enough.force)
+  return careful < 1 ? { share, barrier: { kind: 'careful', share: careful } } : { share }
 }
 
 const outOf = (hold: Hold): Vec3 => hold.ways.find((w) => w.outcome === 'out')?.d ?? hold.arrow

@@ -8,9 +8,7 @@ export function outcomeOf(barrier: Barrier): string | undefined {
   const told = (figure: number) => (figure > 0 ? `${barrier.kind} ${figure.toPrecision(8)}` : undefined)
   switch (barrier.kind) {
     case 'pull':
-    case 'short':
-      return told(barrier.times)
-    case 'springs':
+    case 'careful':
       return told(barrier.share)
     default:
       return undefined
@@ -21,18 +19,8 @@ export function outcomeOf(barrier: Barrier): string | undefined {
 const HAIR = -0.004
 
 /** How far from sound, as the logarithm of what holds over what is asked: above 0 is sound. */
-export function marginOf(times: number, asked: number, barrier: Barrier | undefined): number {
+export function marginOf(share: number, barrier: Barrier | undefined): number {
   const log = (v: number) => Math.max(LEAST, Math.min(1, Math.log(Math.max(v, 1e-3))))
-  if (!barrier) return Math.max(0.04, log(times / asked))
-  switch (barrier.kind) {
-    case 'springs':
-      // a snap says nothing of how much is lacking
-      return barrier.share > 0 ? Math.min(HAIR, log(barrier.share)) : -0.3
-    case 'short':
-      return Math.min(HAIR, log(barrier.times / asked))
-    case 'pull':
-      return Math.min(HAIR, log(times / asked))
-    default:
-      return LEAST
-  }
+  if (!barrier) return Math.max(0.04, log(share))
+  return barrier.kind === 'pull' || barrier.kind === 'careful' ? Math.min(HAIR, log(barrier.share)) : LEAST
 }

@@ -2,7 +2,7 @@ import { FRAME, OVAL } from '../testing'
 import { seeded } from '../testing'
 import type { Options } from '../settings/index'
 import { numberOf } from '../working/index'
-import { DEFAULT_SETTINGS, mends, plan, planHold, planSure, type PlanRequest } from './index'
+import { DEFAULT_SETTINGS, firstShare, mends, plan, planHold, planSure, type PlanRequest } from './index'
 
 const request = (options: Options): PlanRequest => ({
   stone: OVAL,
@@ -30,15 +30,15 @@ describe('mends', () => {
     ['bends removed on one side', { frontBends: [1.4, 4] }],
     ['no bends behind', { backBends: [] }],
     ['reach nearly gone', { frontOverlap: 0.1, backOverlap: 0.1 }],
-    ['two sizes thinner', { size: '22 AWG' }],
-    ['dead soft', { temper: 'dead soft' }],
+    ['four sizes thinner', { size: '24 AWG' }],
+    ['thin and dead soft', { size: '24 AWG', temper: 'dead soft' }],
   ]
   it.each(damages)('%s: mended, and the mend is what a plan from scratch comes to', (_, damage) => {
     const options = { ...FRAME, ...damage }
     const before = made(options)
     const { hold } = planHold(before)
     expect(verdict(options)).not.toBe('sound')
-    const list = mends(request(options), before, { times: hold.timesWeight })
+    const list = mends(request(options), before, { share: firstShare(before, hold) })
     expect(list[0]!.verdict).toBe('sound')
     // applied and planned anew
     const after = { ...options, ...list[0]!.change }
@@ -55,7 +55,7 @@ describe('mends', () => {
     for (let k = 0; k < 2; k++) {
       const options = { ...FRAME, frontOverlap: Number((2 * random()).toFixed(1)) }
       const p = made(options)
-      for (const m of mends(request(options), p, { times: 0 }).slice(0, 3))
+      for (const m of mends(request(options), p, { share: 0 }).slice(0, 3))
         for (const [id, value] of Object.entries(m.change)) {
           expect(options).toHaveProperty(id)
           expect(value).not.toEqual((options as Options)[id])

@@ -11,6 +11,8 @@ export interface Mend {
   readonly verdict: 'sound' | 'doubtful' | 'fails'
   /** What it would hold, over the stone's weight. */
   readonly times: number
+  /** Share of what is asked that it would bear, with what a hand misses by: 1 and more is sound. */
+  readonly share: number
   /** Wire more than now, g. */
   readonly wire: number
 }
@@ -43,23 +45,23 @@ const ORDER = { sound: 0, doubtful: 1, fails: 2 } as const
 /** Best first: what is sound, then by least wire; what is not, by what it holds. */
 export const byWorth = (a: Mend, b: Mend): number =>
   ORDER[a.verdict] - ORDER[b.verdict] ||
-  (a.verdict === 'sound' ? a.wire - b.wire || b.times - a.times : b.times - a.times)
+  (a.verdict === 'sound' ? a.wire - b.wire || b.times - a.times : b.share - a.share || b.times - a.times)
 
 /** A sound mend that takes no more wire than this share of the piece's is good enough: no pair is looked for. */
 const LITTLE = 0.1
-/** A pair is expected to hold what its two gain one on the other; one that is expected to hold less than this share of a knock is not tried. */
+/** A pair is expected to hold what its two gain one on the other; one that is expected to bear less than this share of what is asked is not tried. */
 const HOPE = 0.7
 /** Most pairs that are tried for a cheaper mend. */
 const CHEAPER = 8
 
 /**
  * Pairs of different kinds worth trying after the single moves. Where none of these is sound, the best of them together; where the cheapest
- * sound one takes a good deal of wire, pairs that take less and may hold as much, the lightest first. `piece` is what is mended: its wire in g, what it holds, and what a knock asks.
+ * sound one takes a good deal of wire, pairs that take less and may hold as much, the lightest first. `piece` is what is mended: its wire in g, and the share of what is asked that it bears.
  */
 export function pairsOf(
   moves: readonly MendMove[],
   tried: readonly Mend[],
-  piece: { readonly wire: number; readonly times: number; readonly knocked: number },
+  piece: { readonly wire: number; readonly share: number },
 ): MendMove[][] {
   const kind = (m: MendMove) => m.id.split('-')[0]!
   const found = [...tried]
@@ -76,15 +78,17 @@ export function pairsOf(
       ? []
       : pairs
           .filter(([a, b]) => {
-            const holds = (a.t.times * b.t.times) / Math.max(piece.times, 1)
+            const bears = (a.t.share * b.t.share) / Math.max(piece.share, 0.01)
             const wire = piece.wire + a.t.wire + b.t.wire
-            return holds >= HOPE * piece.knocked && wire < (piece.wire + cheapest.t.wire) / (1 + LITTLE)
+            return bears >= HOPE && wire < (piece.wire + cheapest.t.wire) / (1 + LITTLE)
           })
           .sort((a, b) => a[0].t.wire + a[1].t.wire - (b[0].t.wire + b[1].t.wire))
           .slice(0, CHEAPER)
     : pairs.slice(0, PAIRED * 3)
   return picked.map(([a, b]) => [a.m, b.m])
 }
+/** A mend that does not gain so much is none. */
+export const BETTER = 1.05
 const same = (a: Options, b: Options) => JSON.stringify(a) === JSON.stringify(b)
 
 /**
@@ -93,14 +97,14 @@ const same = (a: Options, b: Options) => JSON.stringify(a) === JSON.stringify(b)
  * is better than what there is.
  * @example mends({ stone, family: 'bound-frame', options: { ...options, frontBends: [3] }, settings })[0].verdict // 'sound'
  */
-export function mends(request: PlanRequest, made: Plan, now: { readonly times: number }): Mend[] {
+export function mends(request: PlanRequest, made: Plan, now: { readonly share: number }): Mend[] {
   const wire = numberOf(made.cut.mass)
   const moves = mendMoves(request)
   const tried = moves.flatMap((m) => tryMend(request, wire, [m]) ?? [])
-  for (const pair of pairsOf(moves, tried, { wire, times: now.times, knocked: made.demands.knocked })) {
+  for (const pair of pairsOf(moves, tried, { wire, share: now.share })) {
     const found = tryMend(request, wire, pair)
     if (found) tried.push(found)
     if (found?.verdict === 'sound') break
   }
-  return tried.filter((t) => t.verdict === 'sound' || t.times > now.times * 1.05).sort(byWorth)
+  return tried.filter((t) => t.verdict === 'sound' || t.share > now.share * BETTER).sort(byWorth)
 }

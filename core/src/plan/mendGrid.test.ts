@@ -13,7 +13,7 @@ import {
   type Plan,
   type PlanRequest,
 } from './index'
-import { wholeHold } from './planSure'
+import { firstShare, wholeHold } from './planSure'
 
 const EACH = Number(process.env.MEND_ROUNDS ?? 1)
 const SEED = Number(process.env.SEED ?? 1)
@@ -121,7 +121,7 @@ describe('mends against every change of a grid', () => {
         const best = cheapest(stone, options)
         if (!best) continue
         mendable++
-        const found = mends(request(stone, options), before, { times: hold.timesWeight })[0]
+        const found = mends(request(stone, options), before, { share: firstShare(before, hold) })[0]
         if (found?.verdict !== 'sound') {
           said.push(`${name}: not mended: ${JSON.stringify(stone)} ${JSON.stringify(options)}`)
           continue

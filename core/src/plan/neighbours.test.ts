@@ -111,28 +111,28 @@ describe('features of options', () => {
 
 describe('how far from sound', () => {
   it('is above nothing where it is, below where it is not, and grows with what is borne', () => {
-    const short = (times: number) => marginOf(100, 100, { kind: 'short', times })
-    expect(marginOf(140, 100, undefined)).toBeCloseTo(Math.log(1.4), 9)
-    expect(marginOf(100.001, 100, undefined)).toBeGreaterThan(0)
+    const careful = (share: number) => marginOf(1, { kind: 'careful', share })
+    expect(marginOf(1.4, undefined)).toBeCloseTo(Math.log(1.4), 9)
+    expect(marginOf(1.00001, undefined)).toBeGreaterThan(0)
     let before = -Infinity
-    for (let times = 46; times < 100; times += 3) {
-      expect(short(times)).toBeGreaterThan(before)
-      before = short(times)
+    for (let share = 0.46; share < 1; share += 0.03) {
+      expect(careful(share)).toBeGreaterThan(before)
+      before = careful(share)
       expect(before).toBeLessThan(0)
     }
-    expect(short(99.99)).toBeLessThan(0)
+    expect(careful(0.9999)).toBeLessThan(0)
     // what bears hardly anything counts alike, however little
-    expect(short(2)).toBe(short(20))
-    expect(marginOf(30, 100, { kind: 'out', way: [0, 0, 1] })).toBe(short(1))
+    expect(careful(0.02)).toBe(careful(0.2))
+    expect(marginOf(0.3, { kind: 'out', way: [0, 0, 1] })).toBe(careful(0.01))
   })
 
   it('an outcome is told apart from another by its figure, and what has none is not told', () => {
-    expect(outcomeOf({ kind: 'pull', times: 94.67 })).toBe(outcomeOf({ kind: 'pull', times: 94.67 }))
-    expect(outcomeOf({ kind: 'pull', times: 94.67 })).not.toBe(outcomeOf({ kind: 'short', times: 94.67 }))
-    expect(outcomeOf({ kind: 'pull', times: 94.67 })).not.toBe(outcomeOf({ kind: 'pull', times: 94.68 }))
+    const pull = (share: number) => outcomeOf({ kind: 'pull', share })
+    expect(pull(0.9467)).toBe(pull(0.9467))
+    expect(pull(0.9467)).not.toBe(outcomeOf({ kind: 'careful', share: 0.9467 }))
+    expect(pull(0.9467)).not.toBe(pull(0.9468))
     for (const barrier of [
-      { kind: 'springs', share: 0 },
-      { kind: 'short', times: 0 },
+      { kind: 'careful', share: 0 },
       { kind: 'out', way: [0, 0, 1] },
       { kind: 'hidden', percent: 50 },
     ] as const)

@@ -2,7 +2,7 @@ import { cutList, type CutList, type School } from '../cut/index.js'
 import type { Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import { stepsOf, type Step } from '../guide/index.js'
-import { heldStone, holdOf, settingOf, type Demands, type Hold } from '../hold/index.js'
+import { askedOf, firstCheck, heldStone, type Asked, type Demands, type Hold } from '../hold/index.js'
 import { costOf, plannedMinutes, type Cost } from '../price/index.js'
 import { family, isEar, type Family, type NamedQuantity, type Options } from '../settings/index.js'
 import { checkStone, fullStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
@@ -31,8 +31,9 @@ export interface Plan {
   readonly outputs: readonly NamedQuantity[]
   readonly steps: readonly Step[]
   readonly cost: Cost
-  /** What it is asked to bear. */
   readonly demands: Demands
+  /** What these ask of this stone in this setting. */
+  readonly asked: Asked
 }
 
 /** A plan, or the errors that stand in its way. */
@@ -117,6 +118,7 @@ function built(
       rate: settings.rate,
     }),
     demands: settings.demands,
+    asked: askedOf(settings.demands, numberOf(measures.mass), design.worn),
   }
 }
 
@@ -179,8 +181,7 @@ export interface PlanHold {
 
 /** The holding check of a plan. Slower (tens of milliseconds): run it apart from `plan`. */
 export function planHold(made: Plan): PlanHold {
-  const setting = settingOf(made.design, heldStone(fullStone(made.stone)))
-  const hold = holdOf(setting, numberOf(made.measures.mass), made.demands)
+  const hold = firstCheck(made.design, heldStone(fullStone(made.stone)), made.asked)
   return { hold, shown: holdQuantities(made, hold) }
 }
 

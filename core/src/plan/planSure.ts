@@ -1,19 +1,20 @@
 import {
-  heldShort,
+  enoughFor,
+  heldCarefully,
   heldStone,
   releases,
   settingOf,
+  shareOf,
   sureOf,
   turned,
+  type Careful,
   type Hold,
-  type Release,
+  type Releases,
   type Setting,
   type Sure,
   type Turning,
 } from '../hold/index.js'
 import { fullStone } from '../stone/index.js'
-import { NEWTON_PER_GRAM } from '../units/index.js'
-import { numberOf } from '../working/index.js'
 import { planHold, type Plan } from './plan.js'
 
 /** A plan's wires and stone, made ready for the holding check. */
@@ -22,13 +23,13 @@ export function settingOfPlan(made: Pick<Plan, 'stone' | 'design'>): Setting {
 }
 
 /** The parts of a thorough check in the order in which they are made: each takes up to a second, and may be left out when the plan has changed. */
-export const SURE_PARTS = ['release', 'short', 'turned'] as const
+export const SURE_PARTS = ['pushed', 'careful', 'turned'] as const
 export type SurePart = (typeof SURE_PARTS)[number]
 
 /** What the parts have found so far. */
 export interface SureParts {
-  readonly release?: Release
-  readonly short?: Sure['short']
+  readonly pushed?: Pick<Releases, 'weakest' | 'energy'>
+  readonly careful?: Careful
   readonly turned?: { readonly turning: Turning; readonly caught: boolean }
 }
 
@@ -36,12 +37,12 @@ export interface SureParts {
 export function planSurePart(made: Plan, hold: Hold, part: SurePart): SureParts {
   const setting = settingOfPlan(made)
   switch (part) {
-    case 'release':
-      return { release: releases(setting, hold).weakest }
-    case 'short':
-      return {
-        short: heldShort(made.design, setting, numberOf(made.measures.mass)),
-      }
+    case 'pushed': {
+      const { weakest, energy } = releases(setting, hold)
+      return { pushed: { weakest, energy } }
+    }
+    case 'careful':
+      return { careful: heldCarefully(made.design, setting, made.asked) }
     case 'turned':
       return { turned: turned(setting) }
     default: {
@@ -53,16 +54,15 @@ export function planSurePart(made: Plan, hold: Hold, part: SurePart): SureParts 
 
 /** The thorough check from its parts; undefined until all are there. */
 export function sureFrom(made: Plan, hold: Hold, parts: SureParts): Sure | undefined {
-  const { release, short, turned: by } = parts
-  if (!release || !short || !by) return undefined
+  const { pushed, careful, turned: by } = parts
+  if (!pushed || !careful || !by) return undefined
   return sureOf({
     hold,
-    weakest: release,
-    short,
+    pushed,
+    careful,
     turning: by.turning,
     turnedCaught: by.caught,
-    mass: numberOf(made.measures.mass),
-    demands: made.demands,
+    asked: made.asked,
   })
 }
 
@@ -72,23 +72,23 @@ export function planSure(made: Plan, hold: Hold): Sure {
   return sureFrom(made, hold, parts)!
 }
 
-/**
- * What a plan comes to when all of it is asked that decides: the first check alone says it where that does not even catch the stone, and bends
- * that are short change nothing where a knock is not borne as planned.
- */
-export function wholeHold(made: Plan): { readonly verdict: Sure['verdict']; readonly times: number } {
+/** What a plan comes to when all of it is asked that decides: the first check alone says it where that does not even catch the stone. */
+export function wholeHold(made: Plan): {
+  readonly verdict: Sure['verdict']
+  readonly times: number
+  readonly share: number
+} {
   const { hold } = planHold(made)
-  if (!hold.caught) return { verdict: hold.verdict, times: hold.timesWeight }
-  const pushed = planSurePart(made, hold, 'release')
-  const knocked = made.demands.knocked * numberOf(made.measures.mass) * NEWTON_PER_GRAM
-  const short =
-    pushed.release!.force < knocked
-      ? { short: { caught: false, force: 0, arrow: hold.arrow } }
-      : planSurePart(made, hold, 'short')
-  const { verdict, timesWeight } = sureFrom(made, hold, {
-    ...pushed,
-    ...short,
-    ...planSurePart(made, hold, 'turned'),
-  })!
-  return { verdict, times: timesWeight }
+  if (!hold.caught) return { verdict: hold.verdict, times: hold.timesWeight, share: 0 }
+  const sure = planSure(made, hold)
+  return { verdict: sure.verdict, times: sure.timesWeight, share: shareBorne(made, sure) }
 }
+
+/** Share of what is asked that is borne as planned and with what a hand misses by: 1 and more is sound. */
+export const shareBorne = (made: Plan, { force, energy, careful }: Sure): number => {
+  const enough = enoughFor(made.asked)
+  return Math.min(shareOf({ force, energy }, enough), shareOf(careful.both, enough))
+}
+
+/** The same as far as the first check tells it: by forces, as planned. */
+export const firstShare = (made: Plan, { force }: Hold): number => force / enoughFor(made.asked).force

@@ -1,4 +1,4 @@
-import { deepestIn, heldStone, holdOf, settingOf } from '../hold/index.js'
+import { askedOf, deepestIn, firstCheck, heldStone } from '../hold/index.js'
 import { fullStone, stoneMeasures, type Stone } from '../stone/index.js'
 import { numberOf } from '../working/index.js'
 import { holdLine, type HoldLine } from './holdLine.js'
@@ -32,6 +32,7 @@ export function fitInFrame(made: Plan, other: Stone): ReverseFit | undefined {
   const held = heldStone(stone)
   const tight = deepestIn(made.design, held)
   if (tight > FRAME_GIVES) return { tight }
-  const hold = holdOf(settingOf(made.design, held), numberOf(stoneMeasures(other).mass), made.demands)
+  const mass = numberOf(stoneMeasures(other).mass)
+  const hold = firstCheck(made.design, held, askedOf(made.demands, mass, made.design.worn))
   return { tight, line: holdLine(hold, hold.force / NEWTON_PER_GRAM), rattle: hold.rattle }
 }

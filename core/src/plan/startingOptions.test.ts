@@ -89,7 +89,7 @@ describe.each(FAMILIES.map((f) => f.id))('starting options of %s', (id) => {
       expect(barrier?.kind === 'doubt' ? undefined : again.barrier?.kind).toBe(
         barrier?.kind === 'doubt' ? undefined : barrier?.kind,
       )
-      if (barrier?.kind === 'pull') expect(again.times).toBeLessThan(LIMITS.demands.knocked)
+      if (barrier?.kind === 'pull') expect(again.share).toBeLessThan(1)
     }
     // something is as small as it may be
     expect(said.some((d) => d.barrier !== undefined || d.thinnest)).toBe(true)
@@ -109,7 +109,10 @@ describe('limits of starting options', () => {
       }
     }
     const plain = metal()
-    const strong = metal({ ...LIMITS, demands: { ...LIMITS.demands, knocked: 2 * LIMITS.demands.knocked } })
+    const strong = metal({
+      ...LIMITS,
+      demands: { ...LIMITS.demands, knock: 3 * LIMITS.demands.knock, fingertip: 30 },
+    })
     expect(strong.grams).toBeGreaterThan(plain.grams)
     const shown = metal({ ...LIMITS, hidden: 8 })
     expect(shown.face).toBeGreaterThanOrEqual(92)

@@ -20,6 +20,9 @@ const HOLD_TRIES = 40
 const QUICK_TRIES = 2
 /** Wire with less than this share of the strength that a failed one seems to lack is passed over. */
 const TELLING = 0.85
+/** Share of what is asked under which options hardly hold at all; and the least share by which stronger wire is asked for. */
+const HARDLY = 0.05
+const MOST_LACKING = 0.1
 
 /**
  * Starting options for a stone: the lightest wire whose plan has no errors and no doubts, hides no more of the face than the limit, and
@@ -106,9 +109,8 @@ class Group {
  * tried. Collapse loads grow with the bending strength of the wire: what is far too weak is not even built.
  */
 function trial(groups: readonly Group[], ask: Ask, sound = false): Options | undefined {
-  const { chosen, limits } = ask
-  const { worn, knocked } = limits.demands
-  let strongest: { options: Options; times: number } | undefined
+  const { chosen } = ask
+  let strongest: { options: Options; share: number } | undefined
   let needed = 0
   let tries = 0
   for (let doubts = 0; doubts < 6 && tries < HOLD_TRIES; doubts++) {
@@ -124,14 +126,14 @@ function trial(groups: readonly Group[], ask: Ask, sound = false): Options | und
         if (made.doubts.length !== doubts) continue
         if (++tries > HOLD_TRIES) break
         here++
-        const { barrier, times } = soundAtOnce(ask, made)
-        if (!strongest || times > strongest.times) strongest = { options, times }
+        const { barrier, share } = soundAtOnce(ask, made)
+        if (!strongest || share > strongest.share) strongest = { options, share }
         if (!barrier) return options
         // what hardly holds at all lacks reach, not strength
-        if (times >= worn)
+        if (share >= HARDLY)
           needed = Math.max(
             needed,
-            TELLING * strengthOf(chosen.bearing(options)) * (knocked / Math.max(times, 10)),
+            (TELLING * strengthOf(chosen.bearing(options))) / Math.max(share, MOST_LACKING),
           )
       }
     }

@@ -46,13 +46,7 @@ const isThinnest = (param: Param, value: OptionValue): boolean =>
   sizesBeside(param, value, 'thicker').length > 0 && sizesBeside(param, value, 'thinner').length === 0
 
 const rank = (b: Barrier): number =>
-  b.kind === 'short' || b.kind === 'pull'
-    ? b.times
-    : b.kind === 'springs'
-      ? 1e6
-      : b.kind === 'hidden'
-        ? 0
-        : -1
+  b.kind === 'careful' || b.kind === 'pull' ? b.share : b.kind === 'hidden' ? 0 : -1
 
 function lookAt(
   ask: Ask,

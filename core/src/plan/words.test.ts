@@ -1,5 +1,15 @@
-import { DIRECTIONS, holdOf, settingOf, sureOf, WAYS, type Hold, type Sure } from '../hold/index'
-import { ball, bareDesign, hoop } from '../testingDesigns'
+import {
+  askedOf,
+  DEMANDS,
+  DIRECTIONS,
+  settingOf,
+  sureOf,
+  WAYS,
+  type Borne,
+  type Hold,
+  type Sure,
+} from '../hold/index'
+import { ball, bareDesign, holdFor, hoop } from '../testingDesigns'
 import type { Vec3 } from '../geom/index'
 import { holdLine, sayPull, sayWay, towardWay } from './holdLine'
 
@@ -55,15 +65,20 @@ describe('the line of judgement', () => {
   const R = 6
   const r = 0.8 * R
   const half = Math.sqrt((R + 0.5) ** 2 - r ** 2)
-  const caged = holdOf(settingOf(bareDesign([hoop('upper', r, half), hoop('lower', r, -half)]), ball(R)), 2)
+  const caged = holdFor(settingOf(bareDesign([hoop('upper', r, half), hoop('lower', r, -half)]), ball(R)), 2)
+  const asked = askedOf(DEMANDS, 2, undefined)
+  const plenty: Borne = { caught: true, force: 9, energy: 9, arrow: [0, 0, 1] }
   const sure = (change: Partial<Parameters<typeof sureOf>[0]> = {}): Sure =>
     sureOf({
       hold: caged,
-      weakest: { d: [0, 0, 1], force: 10, travel: 1, letsGo: 0.8, way: [], giving: [] },
-      short: { caught: true, force: 9, arrow: [0, 0, 1] },
+      pushed: {
+        weakest: { d: [0, 0, 1], force: 10, energy: 12, travel: 1, letsGo: 0.8, way: [], giving: [] },
+        energy: 10,
+      },
+      careful: { both: plenty },
       turning: { degrees: [10, 10, 10] },
       turnedCaught: true,
-      mass: 2,
+      asked,
       ...change,
     })
 
@@ -81,22 +96,45 @@ describe('the line of judgement', () => {
   })
 
   it('says what the verdict rests on: the word follows the thorough check where it is there', () => {
+    expect(holdLine(caged, 900).more).toContain('by the first check')
     const sound = holdLine(caged, 900, sure())
     expect([sound.verdict, sound.word]).toEqual(['sound', 'Sound.'])
-    expect(sound.more).toContain('every bend half a millimetre short too')
-    const weak = holdLine(caged, 900, sure({ short: { caught: true, force: 1, arrow: [0, 0, 1] } }))
+    expect(sound.more).toContain('every bend half a millimetre short and a tenth of a millimetre of play')
+    const less = { ...plenty, energy: 0.9 * asked.knocked }
+    const out: Borne = { caught: false, force: 0, energy: 0, arrow: [0, -1, 0] }
+    const said = (careful: Sure['careful']) => holdLine(caged, 900, sure({ careful }))
+    const weak = said({ both: less, short: less, play: plenty })
     expect([weak.verdict, weak.word]).toEqual(['doubtful', 'Caught, but weak.'])
-    expect(weak.more).toContain('does not bear a knock')
-    const slips = holdLine(caged, 900, sure({ short: { caught: false, force: 0, arrow: [0, -1, 0] } }))
-    expect(slips.more).toContain('it slips out downward')
-    const snaps = holdLine(
-      caged,
-      900,
-      sure({ weakest: { d: [0, 0, 1], force: 10, travel: 1, letsGo: 0.05, way: [], giving: [] } }),
+    expect(weak.more).toContain('with every bend half a millimetre short, a knock brings more')
+    expect(said({ both: out, short: plenty, play: out }).more).toMatch(
+      /of play all round, it slips out downward/,
     )
-    expect(snaps.verdict).toBe('fails')
-    expect(snaps.more).toContain('snaps out after 0.05 mm')
+    // neither alone, but both at once
+    expect(said({ both: out, short: plenty, play: plenty }).more).toMatch(
+      /half a millimetre short and a tenth of a millimetre of play, it slips/,
+    )
+    const pressed = sure({
+      pushed: {
+        weakest: { d: [0, 0, 1], force: 1.5, energy: 12, travel: 1, letsGo: 0.8, way: [], giving: [] },
+        energy: 10,
+      },
+    })
+    expect(holdLine(caged, 150, pressed).more).toContain('a fingertip pushes it out')
     expect(holdLine(caged, 900, sure({ turnedCaught: false })).more).toContain('slips out turned')
+  })
+
+  it('what could not be decided is told as that, and where', () => {
+    const line = holdLine(
+      {
+        ...caged,
+        caught: false,
+        undecided: true,
+        ways: caged.ways.map((w, i) => (i === 2 ? { ...w, outcome: 'undecided' as const } : w)),
+      },
+      0,
+    )
+    expect([line.verdict, line.word]).toEqual(['doubtful', 'Not decided.'])
+    expect(line.say).toContain('upward')
   })
 
   it('tells play only where there is some', () => {

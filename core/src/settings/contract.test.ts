@@ -3,10 +3,9 @@ import { dist, dot, norm, scale, sub, type Vec3 } from '../geom/index'
 import { develop, perform, replay, wireStates } from '../guide/index'
 import { plan, planHold, DEFAULT_SETTINGS, startingOptions } from '../plan/index'
 import { pathAt, pathLength, samplePath, stationsOf } from '../path/index'
-import { heldStone } from '../hold/index'
+import { enoughFor, heldStone } from '../hold/index'
 import { fullStone, type Stone } from '../stone/index'
 import { seeded } from '../testing'
-import { NEWTON_PER_GRAM } from '../units/index'
 import { section } from '../wire/index'
 import { numberOf } from '../working/index'
 import { FAMILIES, optionsSchema, type Family, type FamilyExamples, type Options } from './index'
@@ -287,9 +286,7 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
     const { hold } = planHold(result.plan)
     expect(hold.verdict).not.toBe('sound')
     const failing = hold.directions.filter(
-      (d) =>
-        d.outcome === 'out' ||
-        d.force < DEFAULT_SETTINGS.demands.knocked * numberOf(result.plan.measures.mass) * NEWTON_PER_GRAM,
+      (d) => d.outcome === 'out' || d.force < enoughFor(result.plan.asked).force,
     )
     // it is there that it fails, or the weakest direction of all lies nearest to there
     const found = failing.length > 0 ? failing.map((d) => d.id) : [hold.weakest]

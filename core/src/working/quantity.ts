@@ -7,6 +7,7 @@ export type Unit =
   | 'ct'
   | 'g/cm³'
   | 'N'
+  | 'N mm'
   | 'N·mm'
   | 'MPa'
   | '°'

@@ -1,14 +1,14 @@
-import type {
-  HoldLine,
-  Options,
-  Plan,
-  PlanHold,
-  PlanResult,
-  Stone,
-  Sure,
-  SurePart,
-  SureParts,
-  WorkshopSettings,
+import {
+  SURE_PARTS,
+  type HoldLine,
+  type Options,
+  type Plan,
+  type PlanHold,
+  type PlanResult,
+  type Stone,
+  type Sure,
+  type SureParts,
+  type WorkshopSettings,
 } from '@verger/core'
 import { wrap, type Remote } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
@@ -86,9 +86,6 @@ export interface LivePlan {
   readonly problem: string | undefined
 }
 
-/** Parts of the thorough check in their order; each is asked for alone, so that a changed plan stops the rest. */
-const PARTS: readonly SurePart[] = ['release', 'short', 'turned']
-
 /** The plan of these choices, recomputed on each change; holding follows when it is ready. Late answers are dropped. */
 export function usePlan(
   stone: Stone | undefined,
@@ -129,7 +126,8 @@ export function usePlan(
       // the first check stands until the thorough one is there
       setLive((old) => ({ ...old, hold, quick: { of: result.plan, hold }, sure: undefined }))
       let parts: SureParts = {}
-      for (const part of hold.hold.caught ? PARTS : []) {
+      // each part is asked for alone, so that a changed plan stops the rest
+      for (const part of hold.hold.caught ? SURE_PARTS : []) {
         parts = { ...parts, ...(await answered(() => slowWorker().surePart(result.plan, hold.hold, part))) }
         if (!fresh()) return
       }

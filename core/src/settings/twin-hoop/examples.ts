@@ -95,14 +95,14 @@ export const examples: FamilyExamples = {
     {
       name: 'a ball in one wire whose hoops are wider than it',
       stone: BALL,
-      options: { ...ONE, seat: 14.4, hoop: 14.4 },
-      ways: ['front', 'back'],
+      options: { ...ONE, seat: 16, hoop: 16 },
+      ways: ['down'],
     },
     {
       name: 'a ball between hoops wider than it',
       stone: BALL,
-      options: { ...PENDANT, seat: 14.4, hoop: 14.4 },
-      ways: ['front', 'back'],
+      options: { ...PENDANT, seat: 17, hoop: 17 },
+      ways: ['down'],
     },
     {
       name: 'a ball whose hoops are hardly wound on',

@@ -1,18 +1,25 @@
-import { fullStone, SPHERE, type Demands, type Stone, type Vec3 } from '@verger/core'
+import { enoughFor, fullStone, SPHERE, type Asked, type Stone, type Vec3 } from '@verger/core'
 import { useId } from 'react'
 import { project, type View } from '../../drawing/project.js'
 import { StoneShape } from '../../drawing/StoneShape.js'
 
 /** How much a direction bears: the demand that it is over, its word, its colour and its pattern. */
 const LEVELS = [
-  { over: 'knocked', word: 'bears a knock', colour: 'var(--verdigris)', pattern: 'plain' },
+  { over: 'enough', word: 'bears all that is asked', colour: 'var(--verdigris)', pattern: 'plain' },
   { over: 'shaken', word: 'bears shaking', colour: 'var(--amber)', pattern: 'dots' },
   { over: 'worn', word: 'bears wearing', colour: 'var(--amber)', pattern: 'lines' },
   { over: undefined, word: 'does not hold', colour: 'var(--red)', pattern: 'cross' },
 ] as const
 
-const levelOf = (times: number, demands: Demands) =>
-  LEVELS.findIndex((l) => l.over === undefined || times >= demands[l.over])
+/** Forces that are asked, N. */
+interface Levels {
+  readonly enough: number
+  readonly shaken: number
+  readonly worn: number
+}
+
+const levelOf = (force: number, levels: Levels) =>
+  LEVELS.findIndex((l) => l.over === undefined || force >= levels[l.over])
 
 /** Marks of a pattern in a square of 8. */
 const MARKS = {
@@ -31,18 +38,16 @@ const R = 100
 export function DirectionDiscs({
   stone,
   forces,
-  weight,
-  demands,
+  asked,
   arrow,
 }: {
   stone: Stone
   /** In each of the sphere's ways, N. */
   forces: readonly number[]
-  /** Of the stone, N. */
-  weight: number
-  demands: Demands
+  asked: Asked
   arrow: Vec3
 }) {
+  const levels: Levels = { enough: enoughFor(asked).force, shaken: asked.shaken, worn: asked.worn }
   const id = useId().replace(/[^\w-]/g, '')
   return (
     <div>
@@ -64,16 +69,7 @@ export function DirectionDiscs({
       </svg>
       <div className="grid grid-cols-2 gap-3">
         {(['front', 'back'] as const).map((view) => (
-          <Disc
-            key={view}
-            view={view}
-            stone={stone}
-            forces={forces}
-            weight={weight}
-            demands={demands}
-            arrow={arrow}
-            id={id}
-          />
+          <Disc key={view} view={view} stone={stone} forces={forces} levels={levels} arrow={arrow} id={id} />
         ))}
       </div>
       <ul className="m-0 mt-1 flex list-none flex-wrap gap-x-4 p-0 text-[15px]">
@@ -94,16 +90,14 @@ function Disc({
   view,
   stone,
   forces,
-  weight,
-  demands,
+  levels,
   arrow,
   id,
 }: {
   view: View
   stone: Stone
   forces: readonly number[]
-  weight: number
-  demands: Demands
+  levels: Levels
   arrow: Vec3
   id: string
 }) {
@@ -131,7 +125,7 @@ function Disc({
             <path
               key={i}
               d={`M${corners.map((c) => `${c.x.toFixed(1)} ${c.y.toFixed(1)}`).join('L')}Z`}
-              fill={`url(#${id}${LEVELS[levelOf(least / weight, demands)]!.pattern})`}
+              fill={`url(#${id}${LEVELS[levelOf(least, levels)]!.pattern})`}
               stroke="var(--line)"
               strokeWidth={0.6}
             />

@@ -4,11 +4,14 @@ import { slowWorker } from '../../compute/usePlan.js'
 import {
   careOf,
   family,
+  firstShare,
   fullStone,
   hourOf,
+  isBlow,
   NEWTON_PER_GRAM,
-  numberOf,
   sayWay,
+  shareBorne,
+  type DemandVerdict,
   type Hold,
   type Options,
   type Plan,
@@ -25,14 +28,25 @@ import { Shaking } from './Shaking.js'
 const DEMAND_WORDS = {
   worn: 'worn',
   shaken: 'shaken by hand',
+  pressed: 'pressed with a fingertip',
   knocked: 'knocked against an edge',
-  dropped: 'dropped on a hard floor',
+  fallen: 'fallen on a hard floor',
 } as const
 const MARK = {
-  sound: ['◆', 'text-verdigris', 'with every bend half a millimetre short too'],
+  sound: ['◆', 'text-verdigris', 'with what a hand misses by, too'],
   doubtful: ['▲', 'text-amber', 'only as planned'],
   fails: ['✕', 'text-red', 'does not bear it'],
 } as const
+
+/** What is asked and what is borne, of a force as the pull of a weight. */
+function sayDemand({ id, asks, bears }: DemandVerdict): string {
+  if (!isBlow(id)) return `asks ${sayGrams(asks)}, bears ${sayGrams(bears)}`
+  return `brings ${asks.toPrecision(2)} N mm, takes ${bears.toPrecision(2)}`
+}
+const sayGrams = (newton: number): string => {
+  const grams = newton / NEWTON_PER_GRAM
+  return grams < 995 ? `${grams.toFixed(0)} g` : `${(grams / 1000).toFixed(1)} kg`
+}
 
 /** What stands behind the one line: directions, demands, what gives way, and the stone slid out along its weakest way. */
 export function HoldPanel({
@@ -65,7 +79,7 @@ export function HoldPanel({
       {(sure?.verdict ?? hold.verdict) !== 'sound' && settings && (
         <Mends
           plan={plan}
-          times={sure?.timesWeight ?? hold.timesWeight}
+          share={sure ? shareBorne(plan, sure) : firstShare(plan, hold)}
           settings={settings}
           onTake={onTake}
         />
@@ -82,7 +96,6 @@ function LetsGo({ release: { letsGo, way, force } }: { release: Release }) {
 }
 
 function Inside({ plan, hold, sure }: { plan: Plan; hold: Hold; sure: Sure | undefined }) {
-  const mass = numberOf(plan.measures.mass)
   const names = family(plan.family).text.wires
   const arrow = sure?.release.d ?? hold.arrow
   const touching = new Map<string, number>()
@@ -91,13 +104,7 @@ function Inside({ plan, hold, sure }: { plan: Plan; hold: Hold; sure: Sure | und
   const say = (id: string) => names[id] ?? id
   return (
     <div className="mt-2 grid gap-x-8 gap-y-4 lg:grid-cols-3">
-      <DirectionDiscs
-        stone={plan.stone}
-        forces={hold.sphere}
-        weight={mass * NEWTON_PER_GRAM}
-        demands={plan.demands}
-        arrow={arrow}
-      />
+      <DirectionDiscs stone={plan.stone} forces={hold.sphere} asked={plan.asked} arrow={arrow} />
       <div>
         <ul className="m-0 list-none p-0">
           {(sure?.demands ?? []).map((d) => {
@@ -107,7 +114,8 @@ function Inside({ plan, hold, sure }: { plan: Plan; hold: Hold; sure: Sure | und
                 <span className={colour} aria-hidden>
                   {mark}{' '}
                 </span>
-                <strong>{DEMAND_WORDS[d.id]}</strong>, {d.times} times its weight: {words}
+                <strong>{DEMAND_WORDS[d.id]}</strong>: {words}
+                <span className="block text-[15px] text-soft">{sayDemand(d)}</span>
               </li>
             )
           })}

@@ -1,7 +1,6 @@
 import {
   convexHull,
   fullStone,
-  GIVES,
   mineral,
   NEWTON_PER_GRAM,
   shapeOf,
@@ -51,8 +50,7 @@ export function Leaving({ plan, release }: { plan: Plan; release: Release }) {
       </label>
       <ForceCurve release={release} at={at} />
       <p className="m-0 text-[15px] text-soft">
-        What it bears beyond the first {sayLength(GIVES, { units }, 0)} does not count: wire that was bent so
-        far is no longer where it was set.
+        The shaded area is what a knock must bring to take it out: {release.energy.toPrecision(2)} N mm.
       </p>
     </section>
   )
@@ -65,15 +63,14 @@ function ForceCurve({ release, at }: { release: Release; at: number }) {
   const x = (p: { travel: number }) => (300 * p.travel) / far
   const y = (p: { force: number }) => 44 - (40 * p.force) / most
   const here = way[Math.min(at, way.length - 1)]!
-  const counts = x({ travel: Math.min(GIVES, far) })
+  const borne = way.filter((p) => p.travel <= release.letsGo)
   return (
     <svg viewBox="-4 -2 308 50" className="w-full" aria-hidden>
       <path d="M0 44H300" stroke="var(--hair)" />
       <path
-        d={`M0 ${y(release).toFixed(1)}H${counts.toFixed(1)}V44`}
-        fill="none"
-        stroke="var(--soft)"
-        strokeDasharray="3 3"
+        d={`M0 44L${borne.map((p) => `${x(p).toFixed(1)} ${y(p).toFixed(1)}`).join('L')}V44Z`}
+        fill="var(--copper)"
+        opacity={0.16}
       />
       <path
         d={`M${way.map((p) => `${x(p).toFixed(1)} ${y(p).toFixed(1)}`).join('L')}`}

@@ -1,4 +1,5 @@
 import {
+  BETTER,
   byWorth,
   family,
   fill,
@@ -21,13 +22,13 @@ const SHOWN = 6
 /** What would make it hold, each planned and checked; they come one after the other, the cheapest sound one first. */
 export function Mends({
   plan,
-  times,
+  share,
   settings,
   onTake,
 }: {
   plan: Plan
-  /** What it holds now, over the stone's weight. */
-  times: number
+  /** Share of what is asked that it bears now. */
+  share: number
   settings: WorkshopSettings
   onTake: (options: Options) => void
 }) {
@@ -53,12 +54,11 @@ export function Mends({
       const made = await slowWorker().tryMend(request, wire, [...set])
       if (!fresh()) return false
       if (made) tried.push(made)
-      setFound(tried.filter((t) => t.verdict === 'sound' || t.times > times * 1.05).sort(byWorth))
+      setFound(tried.filter((t) => t.verdict === 'sound' || t.share > share * BETTER).sort(byWorth))
       return true
     }
     for (const m of moves) if (!(await attempt([m]))) return
-    const piece = { wire, times, knocked: plan.demands.knocked }
-    for (const pair of pairsOf(moves, tried, piece)) {
+    for (const pair of pairsOf(moves, tried, { wire, share })) {
       if (!(await attempt(pair))) return
       if (tried[tried.length - 1]?.moves.length === 2 && tried[tried.length - 1]?.verdict === 'sound') break
     }
@@ -98,8 +98,7 @@ export function Mends({
                         ? 'less wire'
                         : 'no more wire'}
                     {m.verdict === 'doubtful' &&
-                      m.times >= plan.demands.knocked &&
-                      ', but not with every bend half a millimetre short'}
+                      `, ${Math.min(99, Math.floor(100 * m.share))} % of what is asked with what a hand misses by`}
                     <span className="block text-[15px] text-soft">
                       {[...new Set(m.moves.flatMap((x) => prices[x.id] ?? []))].join('; ')}
                     </span>

@@ -17,11 +17,15 @@ const PARTS: readonly (readonly [string, string])[] = [
   ],
   [
     'What takes it out in the end?',
-    'The stone is then pushed out step by step while the wires give way: as springs first, and for good when they yield. The most that takes in the first millimetre is the pull that stands in the line; wire that was bent farther is no longer where it was set. A wire that has to give by a hair only counts with a hair’s force.',
+    'The stone is then pushed out step by step while the wires give way: as springs first, and for good when they yield, until it is let go. The most that takes is the pull that stands in the line. A wire that has to give by a hair only counts with a hair’s force.',
+  ],
+  [
+    'What must it bear?',
+    `Worn is ${DEMANDS.worn} times the stone’s weight (a run, with a margin), shaken ${DEMANDS.shaken} (eight times a second, by 8 cm). A fingertip pushes with ${DEMANDS.fingertip} N on a pendant and ${DEMANDS.fingertipRing} N on a ring, whatever the stone weighs. A knock is no force but a blow: a piece that swings against an edge at ${DEMANDS.knock} m/s brings half its mass times its speed squared, and the wires must take that while they give: the area under the push. So a stone of 10 g brings ${(5 * DEMANDS.knock ** 2).toFixed(1)} N mm; wires that let go at 8 N after half a millimetre take about 2 to 4, and a long springy reach takes more than a stiff short one. What a fall of ${DEMANDS.fall} m brings is told and decides nothing. Typical, uncited, on the careful side, and yours to change under Workshop.`,
   ],
   [
     'How sure is it?',
-    `Worn is ${DEMANDS.worn} times the stone’s weight (a run, with a margin), shaken ${DEMANDS.shaken} (eight times a second, by 8 cm), knocked ${DEMANDS.knocked} (met at a metre a second, stopped within half a millimetre), dropped ${DEMANDS.dropped} (from 30 cm, stopped within a millimetre): typical, uncited, on the careful side, and yours to change under Workshop. Worn and knocked decide the verdict; what a drop does is told. A demand is sound when it is borne, pushed out in the same way, with every bend half a millimetre short and the metal at the soft end of what it can be; doubtful when only as planned.`,
+    'The same is asked of the piece as a hand makes it: every bend half a millimetre short, so that a reach of less holds nothing; a tenth of a millimetre of play all round; and both at once; always with the metal at the soft end of what it can be. Sound is what bears all that is asked then too. What bears it only as planned is weak. The first check, which answers at once, looks at fewer ways and asks a little more; it is marked as the first until the rest is there.',
   ],
   [
     'Shake it',

@@ -25,19 +25,19 @@ const sayFinding = (id: string, f: Finding): string =>
 /** Window of the gauge that an option chooses, why it begins and ends there, and what the next thinner and thicker wire would do. */
 export function GaugeWindow({
   plan,
-  times,
+  share,
   option,
   settings,
   onTake,
 }: {
   plan: Plan
   /** What it holds over the stone's weight, once that is known. */
-  times: number | undefined
+  share: number | undefined
   option: string
   settings: WorkshopSettings
   onTake: (size: string) => void
 }) {
-  const found = gaugeWindows(plan, times).find((w) => w.option === option)
+  const found = gaugeWindows(plan, share).find((w) => w.option === option)
   const { stone, family, options } = plan
   const near = useQuery({
     queryKey: ['gauges', option, stone, family, options, settings],

@@ -25,7 +25,7 @@ export function OptionRows({
   stone,
   options,
   plan,
-  times,
+  share,
   settings,
   onChange,
 }: {
@@ -34,7 +34,7 @@ export function OptionRows({
   options: Options
   /** The plan of these choices, and what it is made with: the wires' windows are worked out from it. */
   plan: Plan | undefined
-  times: number | undefined
+  share: number | undefined
   settings: WorkshopSettings | undefined
   onChange: (id: string, value: OptionValue) => void
 }) {
@@ -101,7 +101,7 @@ export function OptionRows({
           {window === p.id && plan && settings && (
             <GaugeWindow
               plan={plan}
-              times={times}
+              share={share}
               option={p.id}
               settings={settings}
               onTake={(size) => onChange(p.id, size)}

@@ -3,6 +3,7 @@ import {
   FAMILIES,
   family,
   fill,
+  firstShare,
   nearestTools,
   numberOf,
   stoneText,
@@ -245,7 +246,7 @@ function Planner({
             stone={piece.stone}
             options={options}
             plan={live.result?.ok ? live.result.plan : undefined}
-            times={live.busy ? undefined : live.hold?.hold.timesWeight}
+            share={live.busy || !plan || !live.hold ? undefined : firstShare(plan, live.hold.hold)}
             settings={settings}
             onChange={change}
           />

@@ -129,9 +129,10 @@ function Why({
   return <span>{sayBarrier(familyId, barrier, settings)}</span>
 }
 
+const percent = (share: number): string => `${Math.min(99, Math.floor(100 * share))} %`
+
 /** What stands in the way of a choice, in words. */
 function sayBarrier(familyId: string, b: Barrier, settings: WorkshopSettings): string {
-  const asked = settings.demands.knocked
   switch (b.kind) {
     case 'error':
     case 'doubt':
@@ -144,13 +145,11 @@ function sayBarrier(familyId: string, b: Barrier, settings: WorkshopSettings): s
     case 'out':
       return `The stone could leave ${sayWay(b.way)}.`
     case 'pull':
-      return `It would bear ${Math.floor(b.times)} times the stone’s weight; a knock asks ${asked}.`
-    case 'short':
-      if (b.times <= 0)
-        return 'With every bend half a millimetre short only a snap of the wire would hold the stone.'
-      return `With every bend half a millimetre short it would bear ${Math.floor(b.times)} times the stone’s weight; a knock asks ${asked}.`
-    case 'springs':
-      return 'A wire would spring aside and let the stone go before a knock is borne.'
+      return `It would bear ${percent(b.share)} of what is asked of it.`
+    case 'careful':
+      return b.share <= 0
+        ? 'With every bend half a millimetre short and a tenth of play the stone could slip out.'
+        : `With every bend half a millimetre short and a tenth of play it would bear ${percent(b.share)} of what is asked of it.`
     default: {
       const never: never = b
       throw new RangeError(`unknown barrier ${JSON.stringify(never)}`)

@@ -29,19 +29,43 @@ export default function WorkshopPage({ me }: { me: Me }) {
   )
 }
 
-/** What pieces meet, and what the figure comes from. */
+/** What pieces meet, with its unit, its range, and what the figure comes from. */
 const DEMAND_ROWS = [
-  ['worn', 'Worn', 'The swing of a run, with a margin. Between 2 and 10 is usual.'],
-  ['shaken', 'Shaken by hand', 'To and fro eight times a second by 8 cm. Between 10 and 40 is usual.'],
   [
-    'knocked',
-    'Knocked against an edge',
-    'Met at a metre a second and stopped within half a millimetre. Between 50 and 200 is usual.',
+    'worn',
+    'Worn, times its weight',
+    1,
+    1000,
+    'The swing of a run, with a margin. Between 2 and 10 is usual.',
   ],
   [
-    'dropped',
-    'Dropped on a hard floor',
-    'From 30 cm, stopped within a millimetre. Told beside the others; it decides nothing, for few settings bear it.',
+    'shaken',
+    'Shaken by hand, times its weight',
+    1,
+    1000,
+    'To and fro eight times a second by 8 cm. Between 10 and 40 is usual.',
+  ],
+  [
+    'fingertip',
+    'A fingertip’s push on a pendant, N',
+    0,
+    50,
+    'Whatever the stone weighs: a newton is the weight of 100 g. Between 1 and 5 is usual.',
+  ],
+  ['fingertipRing', 'A fingertip’s push on a ring, N', 0, 50, 'Rings are pressed and caught more.'],
+  [
+    'knock',
+    'Speed of a knock against an edge, m/s',
+    0.1,
+    10,
+    'The wires must take what the stone brings while they give. A swing against an edge meets it at 0.5 to 2.',
+  ],
+  [
+    'fall',
+    'Height of a fall, m',
+    0.1,
+    5,
+    'Onto a hard floor. Told beside the others; it decides nothing, for few settings bear it.',
   ],
 ] as const
 
@@ -150,22 +174,21 @@ function Works({ me }: { me: Me }) {
           hint="an amount such as 18 or 32.50"
           onChange={(n) => set({ rate: Math.round(n * 100) })}
         />
-        <h3 className="mt-5 text-xl">What a setting must bear, times the stone’s weight</h3>
+        <h3 className="mt-5 text-xl">What a setting must bear</h3>
         <p className="text-[15px] text-soft">
-          Estimates, on the careful side. Being worn and knocked decide between sound, doubtful and failed.
+          Estimates, on the careful side. All but the fall decide between sound, doubtful and failed.
         </p>
-        {DEMAND_ROWS.map(([id, name, why], i) => {
-          const [least, most] = [
-            i === 0 ? 1 : settings.demands[DEMAND_ROWS[i - 1]![0]],
-            i === DEMAND_ROWS.length - 1 ? 5000 : settings.demands[DEMAND_ROWS[i + 1]![0]],
-          ]
+        {DEMAND_ROWS.map(([id, name, least, most, why]) => {
+          const { worn, shaken } = settings.demands
+          const [from, to] = [id === 'shaken' ? worn : least, id === 'worn' ? shaken : most]
           return (
             <div key={id}>
               <Amount
                 name={name}
                 value={settings.demands[id]}
-                valid={(n) => n >= least && n <= most}
-                hint={`a number from ${least} to ${most}: each asks at least as much as the one before`}
+                digits={id === 'knock' || id === 'fall' ? 1 : 0}
+                valid={(n) => n >= from && n <= to}
+                hint={`a number from ${from} to ${to}${id === 'worn' || id === 'shaken' ? ': being shaken asks at least as much as being worn' : ''}`}
                 onChange={(n) => set({ demands: { ...settings.demands, [id]: n } })}
               />
               <p className="m-0 text-[15px] text-soft">{why}</p>
