@@ -84,13 +84,36 @@ const fieldWith = (
     memory,
   })
 
+/** Fields of where walks ended; and of where the stone lies, by how near a wire counts as touching. */
+const fields = new WeakMap<Walked, Field>()
+const resting = new WeakMap<Setting, Map<number, Field>>()
+
+/** What touches the stone where a walk ended, as a field: asked for again and again of the same walk. */
+function fieldAfter(setting: Setting, walked: Walked): Field {
+  const made = () => fieldWith(setting, walked, contactsAfter(setting, walked))
+  if (hasMoved(walked)) {
+    const field = fields.get(walked) ?? made()
+    fields.set(walked, field)
+    return field
+  }
+  const known = resting.get(setting) ?? new Map<number, Field>()
+  resting.set(setting, known)
+  const within = walked.within ?? CONTACT
+  const field = known.get(within) ?? made()
+  known.set(within, field)
+  return field
+}
+
+/** What is borne in a walk's own way where it ended, N. */
+const bearsAfter = (setting: Setting, walked: Walked): number =>
+  resist(fieldAfter(setting, walked), walked.d).force
+
 /** A way at whose end nothing resists yet, followed until something does. */
 function atRest(setting: Setting, walked: Walked, springs = false): Walked {
   if (walked.outcome !== 'caught') return walked
   const { held, stations, first } = setting
   const { d } = walked
-  const own = contactsAfter(setting, walked)
-  if (!springs && resist(fieldWith(setting, walked, own), d).force > 0) return walked
+  if (!springs && bearsAfter(setting, walked) > 0) return walked
   const memory = copyOf(first.memory)
   const found = settle({
     pose: walked.pose,
@@ -105,9 +128,9 @@ function atRest(setting: Setting, walked: Walked, springs = false): Walked {
   })
   const there = found.moved ? { ...walked, pose: found.pose, travel: walked.travel + found.travel } : walked
   // wires that touch spring before they bend for good, and the stone comes to lie against those that are that near
-  const bears = (w: Walked) => resist(fieldWith(setting, w, contactsAfter(setting, w)), d).force
   const sprung = { ...there, within: SPRUNG }
-  return (springs || bears(there) === 0) && bears(sprung) > bears(there) ? sprung : there
+  const bears = bearsAfter(setting, there)
+  return (springs || bears === 0) && bearsAfter(setting, sprung) > bears ? sprung : there
 }
 
 /** A way that bears oddly little, with what a spring's give leads to: followed so far where the stone has hardly any play, else the wires that near. */
@@ -121,13 +144,12 @@ const onward = (setting: Setting, walked: Walked, tight: boolean): Walked =>
 function settleOdd(setting: Setting, walked: Walked[]): void {
   if (walked.some((w) => w.outcome !== 'caught')) return
   const tight = walked.every((w) => Math.abs(w.travel) <= TIGHT)
-  const bears = (w: Walked) => resist(fieldWith(setting, w, contactsAfter(setting, w)), w.d).force
-  const forces = walked.map(bears)
+  const forces = walked.map((w) => bearsAfter(setting, w))
   const middle = [...forces].sort((a, b) => a - b)[forces.length >> 1]!
   forces.forEach((force, i) => {
     if (force >= ODD * middle) return
     const next = onward(setting, walked[i]!, tight)
-    if (bears(next) > force) walked[i] = next
+    if (bearsAfter(setting, next) > force) walked[i] = next
   })
 }
 
@@ -151,10 +173,9 @@ const NEAR_LEAST = 1.02
 export function bearsIn(setting: Setting, d: Vec3, enough: number): number {
   const walked = atRest(setting, walkIn(setting, d))
   if (walked.outcome !== 'caught') return 0
-  const bears = (w: Walked) => resist(fieldWith(setting, w, contactsAfter(setting, w)), w.d).force
-  const force = bears(walked)
+  const force = bearsAfter(setting, walked)
   if (force >= enough) return force
-  return Math.max(force, bears(onward(setting, walked, Math.abs(walked.travel) <= TIGHT)))
+  return Math.max(force, bearsAfter(setting, onward(setting, walked, Math.abs(walked.travel) <= TIGHT)))
 }
 
 /**
@@ -179,14 +200,7 @@ export function holdOf(setting: Setting, asked: Asked): Hold {
   const { spans } = setting
   const walked = WAYS.map((d) => atRest(setting, walkIn(setting, d)))
   settleOdd(setting, walked)
-  const own = new Map<number, Field>()
-  const ownField = (i: number): Field => {
-    const there = walked[i]!
-    const key = hasMoved(there) ? i : -1
-    const field = own.get(key) ?? fieldWith(setting, there, contactsAfter(setting, there))
-    own.set(key, field)
-    return field
-  }
+  const ownField = (i: number): Field => fieldAfter(setting, walked[i]!)
   const merged = new Map<string, Field>()
   /** Between the ways that were walked the stone comes to rest on what stops it in those around: all of that together. */
   const between = (round: readonly number[]): Field | undefined => {
@@ -215,10 +229,10 @@ export function holdOf(setting: Setting, asked: Asked): Hold {
   /** In one direction the stone is pushed itself, and asked where it came to rest. */
   const exact = (d: Vec3): Field => {
     const there = atRest(setting, walkIn(setting, d))
-    const field = fieldWith(setting, there, there.outcome === 'caught' ? contactsAfter(setting, there) : [])
+    const field = there.outcome === 'caught' ? fieldAfter(setting, there) : fieldWith(setting, there, [])
     if (there.outcome !== 'caught' || resist(field, d).force >= ODD * leastNamed) return field
     const next = onward(setting, there, Math.abs(there.travel) <= TIGHT)
-    return fieldWith(setting, next, contactsAfter(setting, next))
+    return fieldAfter(setting, next)
   }
   const free = walked.find((w) => w.outcome === 'out') ?? walked.find((w) => w.outcome === 'undecided')
   const found = free

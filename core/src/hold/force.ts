@@ -3,47 +3,58 @@ import { collapseLoad } from '../path/index.js'
 import { lowYield, pullLoad, shearLoad, type Span, type Station } from './stations.js'
 import type { Touch } from './near.js'
 
-/** Capacities met so far, so that a contact pushed the same way in several directions is worked out once. */
-export type CapacityMemory = Map<number, { readonly m: Vec3; readonly load: number }>
+/**
+ * Capacities met so far by span, point of it and direction, so that a contact pushed the same way again is worked out once. Directions are taken
+ * to the nearest of a grid (within 4 degrees): what is found then never hangs on what was asked before.
+ */
+export type CapacityMemory = Map<number, number>
+
+/** Cells of the grid of directions from 0 to 1. */
+const CELLS = 12
+/** No span has as many points. */
+const MOST_POINTS = 1e5
+
+/** Rounded alike to either side: mirrored directions have mirrored cells. */
+const cellOf = (v: number): number => Math.sign(v) * Math.round(CELLS * Math.abs(v))
 
 /**
  * Force a wire can take at one contact before it gives: the plastic collapse load of its span there, capped by shear.
  * Inside a joint the wire is carried by the bundle and only shear counts.
  */
-export function capacity(
-  spans: readonly Span[],
-  station: Station,
-  at: number,
-  m: Vec3,
-  memory: CapacityMemory,
-): number {
-  const known = memory.get(at)
-  if (known && dot(known.m, m) > 0.985) return known.load
+export function capacity(spans: readonly Span[], station: Station, m: Vec3, memory: CapacityMemory): number {
   const span = spans[station.span]!
   const shear = shearLoad(span.wire)
-  let load = shear
   // at an anchor itself a bar cannot bend: there shear alone counts
   const last = span.points.length - 1
   const anchored =
     (station.index === 0 && span.start !== 'free') || (station.index === last && span.end !== 'free')
-  if (span.kind !== 'bound' && !anchored)
-    load = Math.min(
-      shear,
-      collapseLoad(
-        {
-          points: span.points,
-          start: span.start,
-          end: span.end,
-          profile: span.wire.stock.profile,
-          size: span.wire.stock.size.mm,
-          yieldStress: lowYield(span.wire),
-          harder: span.harder,
-        },
-        station.index,
-        m,
-      ),
-    )
-  memory.set(at, { m, load })
+  if (span.kind === 'bound' || anchored) return shear
+  const cell: Vec3 = [cellOf(m[0]), cellOf(m[1]), cellOf(m[2])]
+  const wide = 2 * CELLS + 1
+  const key =
+    (((station.span * MOST_POINTS + station.index) * wide + cell[0] + CELLS) * wide + cell[1] + CELLS) *
+      wide +
+    cell[2] +
+    CELLS
+  const known = memory.get(key)
+  if (known !== undefined) return known
+  const load = Math.min(
+    shear,
+    collapseLoad(
+      {
+        points: span.points,
+        start: span.start,
+        end: span.end,
+        profile: span.wire.stock.profile,
+        size: span.wire.stock.size.mm,
+        yieldStress: lowYield(span.wire),
+        harder: span.harder,
+      },
+      station.index,
+      unit(cell),
+    ),
+  )
+  memory.set(key, load)
   return load
 }
 
@@ -104,7 +115,7 @@ export function fieldOf(spec: {
     put(i, c.m, c.q)
     field.cap[i] = Math.max(
       1e-6,
-      Math.min(capacity(spans, station, c.station, c.m, memory), atMost ? atMost(c) : Infinity),
+      Math.min(capacity(spans, station, c.m, memory), atMost ? atMost(c) : Infinity),
     )
     field.row[i] = used.indexOf(station.span)
     field.station[i] = c.station

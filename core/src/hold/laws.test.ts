@@ -164,14 +164,14 @@ describe('bends that are short', () => {
     const list = claws(5, 1, 50, 8, 4)
     const design = bareDesign(list)
     const s = settingOf(design, ball(5))
-    const less = shortened(design, s, 0.5)
+    const less = shortened(s, 0.5)
     // a shortened claw stands off the ball, so the ball has play toward the front
     const travel = (of: typeof s) => walkIn(of, DIRECTIONS.find((d) => d.id === 'front')!.d).travel
     expect(travel(less)).toBeGreaterThan(travel(s) + 0.1)
     // by the slope of where they touch: half a millimetre outward lets it rise by half a millimetre over the slope
     const rises = (0.5 * Math.cos((50 * Math.PI) / 180)) / Math.sin((50 * Math.PI) / 180)
     expect(Math.abs(travel(less) - travel(s) - rises)).toBeLessThan(0.2)
-    const none = shortened(design, s, 0)
+    const none = shortened(s, 0)
     expect(travel(none)).toBeCloseTo(travel(s), 6)
   })
 
@@ -191,14 +191,14 @@ describe('bends that are short', () => {
         hoop('lower', r, -half, 'z', { bound }),
       ])
       const s = settingOf(design, ball(6))
-      return { design, s }
+      return { s }
     }
-    const { design, s } = hardly(0.05)
+    const { s } = hardly(0.05)
     expect(holdFor(s, 2).caught).toBe(true)
-    const { both, short, play } = heldCarefully(design, s, askedOf(DEMANDS, 2, undefined))
+    const { both, short, play } = heldCarefully(s, askedOf(DEMANDS, 2, undefined))
     expect([both.caught, short!.caught, play!.caught]).toEqual([false, false, false])
     const deep = hardly(1.4)
-    expect(heldCarefully(deep.design, deep.s, askedOf(DEMANDS, 2, undefined)).both.caught).toBe(true)
+    expect(heldCarefully(deep.s, askedOf(DEMANDS, 2, undefined)).both.caught).toBe(true)
   })
 
   it('hold no more than those that are not', () => {
@@ -206,7 +206,7 @@ describe('bends that are short', () => {
       const design = bareDesign(caged(6, size))
       const s = settingOf(design, ball(6))
       const planned = releases(s, holdFor(s, 2))
-      const { both } = heldCarefully(design, s, askedOf(DEMANDS, 2, undefined))
+      const { both } = heldCarefully(s, askedOf(DEMANDS, 2, undefined))
       expect(both.force).toBeLessThan(1.1 * planned.weakest.force)
       expect(both.energy).toBeLessThan(1.1 * planned.energy)
     }
@@ -238,7 +238,7 @@ describe('a stone that is smaller all round', () => {
     for (const { d } of DIRECTIONS)
       expect(travel(smaller(ball(6), PLAY), d)).toBeCloseTo(travel(ball(5.9), d), 3)
     const s = settingOf(bareDesign(list), ball(6))
-    const less = toleranced(bareDesign(list), s, 'play')
+    const less = toleranced(s, 'play')
     expect(walkIn(less, [0, 0, 1]).travel).toBeGreaterThan(walkIn(s, [0, 0, 1]).travel + 0.05)
   })
 })

@@ -322,14 +322,25 @@ export interface Rows {
   refresh(row: number): boolean
 }
 
-/** Rows of what is within reach of a pose. Nothing is measured that was measured before, but on a stone that is not convex. */
+/** Room for rows, used again by each call: only the rows that were asked for last are good. */
+let room = { station: new Int32Array(0), fresh: new Uint8Array(0), figures: new Float64Array(0) }
+
+function roomFor(count: number): typeof room {
+  if (room.station.length < count)
+    room = {
+      station: new Int32Array(count),
+      fresh: new Uint8Array(count),
+      figures: new Float64Array(ROW * count),
+    }
+  return room
+}
+
+/** Rows of what is within reach of a pose, good until the next are asked for. Nothing is measured that was measured before, but on a stone that is not convex. */
 export function rowsNear(scene: Scene, pose: Pose, at: Vec3, lever: number, reach: number): Rows {
   const { held, stations, memory } = scene
   // a stone with hollows may be touched on several sides by one wire
-  const room = (held.convex ? 1 : SIDES) * stations.length
-  const station = new Int32Array(room)
-  const fresh = new Uint8Array(room)
-  const figures = new Float64Array(ROW * room)
+  const most = (held.convex ? 1 : SIDES) * stations.length
+  const { station, fresh, figures } = roomFor(most)
   const put = (row: number, m: Vec3, q: Vec3, gap: number) => {
     const o = ROW * row
     const [x, y, z] = [q[0] - at[0], q[1] - at[1], q[2] - at[2]]
@@ -359,7 +370,7 @@ export function rowsNear(scene: Scene, pose: Pose, at: Vec3, lever: number, reac
       continue
     }
     for (const touch of measureAll(scene, pose, i, reach)) {
-      if (touch.gap > reach || count === room) continue
+      if (touch.gap > reach || count === most) continue
       put(count, touch.m, touch.q, touch.gap)
       fresh[count] = 1
       station[count++] = i

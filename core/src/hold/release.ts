@@ -3,7 +3,7 @@ import { barStiffness } from '../path/index.js'
 import { alloy } from '../wire/index.js'
 import type { Setting, Walked } from './setting.js'
 import type { Enough } from './demands.js'
-import { fieldOf, resist, type CapacityMemory } from './force.js'
+import { fieldOf, resist } from './force.js'
 import { copyOf, fromStone, movePose, touches, type Pose, type Touch } from './near.js'
 
 /** A point of a push: how far the stone's middle has gone, and the force that it took to get there. */
@@ -91,9 +91,9 @@ export function pushOut(
 ): Release {
   const { held, spans, stations } = setting
   const { d } = from
-  // its own: what is remembered is a little off, and what a push finds must not hang on what was asked before
+  // its own: what is remembered of stiffness is a little off, and what a push finds must not hang on what was asked before
   const stiff: StiffnessMemory = new Map()
-  const memory: CapacityMemory = new Map()
+  const { memory } = setting
   let pose = from.pose
   let at = fromStone(pose, held.centre)
   const start = at

@@ -72,6 +72,8 @@ export interface Setting {
   readonly spans: readonly Span[]
   readonly stations: readonly Station[]
   readonly first: Surroundings
+  /** Every station of the design, before those were left out that a check does not need. */
+  readonly all: readonly Station[]
   /** Fewer stations, for walking: where a wire lies along a face at an even gap some of them stop the stone as all do. */
   readonly walked: Lean
   /** Box of all stations. */
@@ -88,8 +90,13 @@ export function settingOf(design: Design, held: Held, spacing?: number): Setting
   return settingFrom(spans, stations, held)
 }
 
-/** The same from spans and stations that were changed. */
-export function settingFrom(spans: readonly Span[], all: readonly Station[], held: Held): Setting {
+/** The same from spans and stations that were changed; what the spans bear may be known already. */
+export function settingFrom(
+  spans: readonly Span[],
+  all: readonly Station[],
+  held: Held,
+  memory: CapacityMemory = new Map(),
+): Setting {
   const near = surroundings(held, all, FIRST_REACH)
   const lean = thinned(spans, all, near, false)
   const low = [0, 1, 2].map((k) => Math.min(...lean.stations.map((s) => s.p[k as 0]))) as unknown as Vec3
@@ -98,10 +105,11 @@ export function settingFrom(spans: readonly Span[], all: readonly Station[], hel
     held,
     spans,
     ...lean,
+    all,
     walked: thinned(spans, all, near, true),
     low,
     high,
-    memory: new Map(),
+    memory,
     walks: new Map(),
   }
 }

@@ -117,7 +117,7 @@ export function pressing({ spans, stations, first, memory }: Setting): number {
     if (t.gap >= NEAR || Math.abs(t.m[2]) < FACE || span.kind === 'bound') continue
     const { stock } = span.wire
     const [low, high] = alloy(stock.alloy).yield[stock.temper]
-    most = Math.max(most, (capacity(spans, station, t.station, t.m, memory) * high) / low)
+    most = Math.max(most, (capacity(spans, station, t.m, memory) * high) / low)
   }
   return most
 }

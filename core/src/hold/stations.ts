@@ -37,11 +37,16 @@ export interface Station {
   readonly way: Vec3
   readonly bend: Vec3
   readonly loose: number
+  /** Its two ends, from p. */
+  readonly ends: readonly [Vec3, Vec3]
 }
 
 /** The wire's middle and section `u` mm along from a station. */
 export function besideStation(st: Station, u: number): { readonly p: Vec3; readonly section: SectionPose } {
   if (u === 0) return st
+  // round wire looks alike from all sides
+  if (st.section.profile === 'round' && (u === st.from || u === st.to))
+    return { p: add(st.p, st.ends[u === st.from ? 0 : 1]), section: st.section }
   const { p, t } = pathAt(st.wire.path, st.s + u)
   // a station may have been moved off its wire's path: the stretch goes with it
   const own = pathAt(st.wire.path, st.s).p
@@ -68,7 +73,7 @@ function stretchOf(
   s: number,
   pitch: number,
   ends: { readonly first: boolean; readonly last: boolean },
-): Pick<Station, 'from' | 'to' | 'way' | 'bend' | 'loose'> {
+): Pick<Station, 'from' | 'to' | 'way' | 'bend' | 'loose' | 'ends'> {
   const [from, to] = [ends.first ? 0 : -pitch / 2, ends.last ? 0 : pitch / 2]
   const here = pathAt(wire.path, s)
   const [a, b] = [pathAt(wire.path, s + from), pathAt(wire.path, s + to)]
@@ -82,13 +87,24 @@ function stretchOf(
     Math.hypot(...sub(end, along(along(here.p, here.t, u), bend, u * u)))
   // only round wire is looked at between stations: another's side would have to be turned with it
   if (wire.stock.profile !== 'round' && !wire.twist)
-    return { from: 0, to: 0, way: here.t, bend: [0, 0, 0], loose: 0 }
+    return {
+      from: 0,
+      to: 0,
+      way: here.t,
+      bend: [0, 0, 0],
+      loose: 0,
+      ends: [
+        [0, 0, 0],
+        [0, 0, 0],
+      ],
+    }
   return {
     from,
     to,
     way: here.t,
     bend,
     loose: miss(a.p, from) + miss(b.p, to),
+    ends: [sub(a.p, here.p), sub(b.p, here.p)],
   }
 }
 

@@ -6,7 +6,7 @@ import { DIRECTIONS, SPHERE, WAYS } from './directions.js'
 import { smaller, type Held } from './held.js'
 import { pushOut, type Release, type Until } from './release.js'
 import { clearOf, settingFrom, settingOf, walkIn, type Setting } from './setting.js'
-import { stationsOfDesign, type Station } from './stations.js'
+import type { Station } from './stations.js'
 import { turnAbout } from './walk.js'
 
 /** Bends are counted this much shorter than planned: what a hand misses by, mm. */
@@ -109,25 +109,28 @@ export const TOLERANCES = ['short', 'play', 'both'] as const
 export type Tolerance = (typeof TOLERANCES)[number]
 
 /** The same wires round the same stone with what a hand misses by. */
-export function toleranced(design: Design, setting: Setting, tolerance: Tolerance): Setting {
-  const { held } = setting
-  const { spans, stations } = stationsOfDesign(design)
+export function toleranced(setting: Setting, tolerance: Tolerance): Setting {
+  const { held, spans, all, memory } = setting
   return settingFrom(
     spans,
-    tolerance === 'play' ? stations : stations.map((st) => drawnBack(st, held, SHORT)),
+    // seeds are of the stone as it was: each setting has its own
+    all.map((st) => ({
+      ...(tolerance === 'play' ? st : drawnBack(st, held, SHORT)),
+      seed: { theta: NaN, phi: NaN },
+    })),
     tolerance === 'short' ? held : smaller(held, PLAY),
+    memory,
   )
 }
 
 /** The same wires with every bend short. */
-export function shortened(design: Design, { held }: Setting, by: number): Setting {
-  const { spans, stations } = stationsOfDesign(design)
-  return settingFrom(
+export const shortened = ({ held, spans, all, memory }: Setting, by: number): Setting =>
+  settingFrom(
     spans,
-    stations.map((st) => drawnBack(st, held, by)),
+    all.map((st) => drawnBack(st, held, by)),
     held,
+    memory,
   )
-}
 
 /**
  * Where a wire lies over a face it is drawn outward by so much, in the way the face slopes, and so stands off it: all of it, also where it reaches
@@ -152,8 +155,8 @@ function drawnBack(st: Station, held: Held, by: number): Station {
 }
 
 /** What is borne with what a hand misses by. */
-export function borneWith(design: Design, setting: Setting, tolerance: Tolerance, asked: Asked): Borne {
-  const less = toleranced(design, setting, tolerance)
+export function borneWith(setting: Setting, tolerance: Tolerance, asked: Asked): Borne {
+  const less = toleranced(setting, tolerance)
   return borneBy(less, holdOf(less, asked), enoughFor(asked))
 }
 
@@ -161,18 +164,18 @@ export function borneWith(design: Design, setting: Setting, tolerance: Tolerance
 const MORE = 1.1
 /** And it follows only so many pushes, of the ways that bear least. */
 const PUSHED = 2
-/** The six named ways and the eight between three of them: where a stone with play slips out. */
-const FIRST_WAYS = WAYS.filter((d) => d.filter((x) => x !== 0).length !== 2)
+/** Front, back and the eight ways between three of the named ones: where a stone with play slips out. */
+const FIRST_WAYS = WAYS.filter((d) => d[2] !== 0 && (d[0] === 0) === (d[1] === 0))
 
 /**
- * Verdict of the first check: by its forces, and, where these are enough, by what is borne with what a hand misses by in 14 ways, two of them
+ * Verdict of the first check: by its forces, and, where these are enough, by what is borne with what a hand misses by in ten ways, two of them
  * followed until enough was borne. It looks at less than the thorough check does, and asks for a little more in turn.
  */
-function firstVerdict(design: Design, setting: Setting, hold: Hold, asked: Asked): Verdict {
+function firstVerdict(setting: Setting, hold: Hold, asked: Asked): Verdict {
   if (hold.verdict !== 'sound') return hold.verdict
   const { force, energy } = enoughFor(asked)
   const more = { force: MORE * force, energy: MORE * energy }
-  const less = toleranced(design, setting, 'both')
+  const less = toleranced(setting, 'both')
   const ways: { readonly d: Vec3; readonly force: number }[] = []
   for (const d of FIRST_WAYS) {
     if (walkIn(less, d).outcome !== 'caught') return 'doubtful'
@@ -186,7 +189,7 @@ function firstVerdict(design: Design, setting: Setting, hold: Hold, asked: Asked
 export function firstCheck(design: Design, held: Held, asked: Asked): Hold {
   const setting = settingOf(design, held)
   const hold = holdOf(setting, asked)
-  return { ...hold, verdict: firstVerdict(design, setting, hold, asked) }
+  return { ...hold, verdict: firstVerdict(setting, hold, asked) }
 }
 
 /** What is borne with both at once, and, where that is not enough, with each alone: which of them it is that lets the stone go. */
@@ -196,13 +199,13 @@ export interface Careful {
   readonly play?: Borne
 }
 
-export function heldCarefully(design: Design, setting: Setting, asked: Asked): Careful {
-  const both = borneWith(design, setting, 'both', asked)
+export function heldCarefully(setting: Setting, asked: Asked): Careful {
+  const both = borneWith(setting, 'both', asked)
   if (shareOf(both, enoughFor(asked)) >= 1) return { both }
   return {
     both,
-    short: borneWith(design, setting, 'short', asked),
-    play: borneWith(design, setting, 'play', asked),
+    short: borneWith(setting, 'short', asked),
+    play: borneWith(setting, 'play', asked),
   }
 }
 

@@ -92,7 +92,7 @@ export function walk(spec: WalkSpec): WalkResult {
 
 /** Is a wire deeper in the stone than rounding leaves it. Where it was so from the first, no deeper than then. */
 function isSunk({ held, stations, start = REST }: WalkSpec, pose: Pose, memory: Memory): boolean {
-  if (!standsIn({ held, stations, memory }, pose, DEEP)) return false
+  if (pose === start || !standsIn({ held, stations, memory }, pose, DEEP)) return false
   return !standsIn({ held, stations, memory: newMemory(stations.length) }, start, DEEP)
 }
 

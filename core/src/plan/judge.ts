@@ -143,7 +143,7 @@ function judgeQuickly(ask: Ask, made: Made): Judged {
   const { force, energy } = enoughFor(asked)
   const enough = { force: MORE * force, energy: MORE * energy }
   const setting = settingOf(design, held)
-  const less = toleranced(design, setting, 'both')
+  const less = toleranced(setting, 'both')
   const most = atMost(less, enough.force).force / enough.force
   if (most < 1) return { share: most, barrier: { kind: 'careful', share: most } }
   const named = shareOf(borneBy(less, undefined, enough, true), enough)
@@ -165,7 +165,7 @@ function judgeSurely(ask: Ask, made: Made, atOnce: boolean): Judged {
   const enough = enoughFor(asked)
   const borne = (s: Setting, hold?: Hold) => shareOf(borneBy(s, hold, enough, atOnce), enough)
   const setting = settingOf(design, held)
-  const less = toleranced(design, setting, 'both')
+  const less = toleranced(setting, 'both')
   if (atOnce) {
     const share = borne(less)
     if (share < 1) return { share, barrier: { kind: 'careful', share } }

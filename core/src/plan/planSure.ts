@@ -42,7 +42,7 @@ export function planSurePart(made: Plan, hold: Hold, part: SurePart): SureParts 
       return { pushed: { weakest, energy } }
     }
     case 'careful':
-      return { careful: heldCarefully(made.design, setting, made.asked) }
+      return { careful: heldCarefully(setting, made.asked) }
     case 'turned':
       return { turned: turned(setting) }
     default: {
