@@ -14,7 +14,7 @@ test('how it holds: directions, demands, slid out, and mended with one action th
   const verdict = page.locator('[data-verdict]')
   await expect(verdict).toHaveAttribute('data-verdict', 'sound', { timeout: 60_000 })
   // the thorough check follows the quick one
-  await expect(verdict).toContainText('every bend half a millimetre short too', { timeout: 60_000 })
+  await expect(verdict).toContainText('every bend half a millimetre short', { timeout: 60_000 })
   const panel = page.getByRole('region', { name: 'How it holds' })
   await panel.getByRole('button', { name: 'How it holds' }).click()
   for (const side of ['front', 'back'])

@@ -43,6 +43,13 @@ const COUNTS = [
     by: 'SHAKE_ROUNDS',
   },
   {
+    what: 'the first verdict against the thorough one, on random plans of every family',
+    project: 'core',
+    file: 'hold/firstVerdict',
+    rounds: 100,
+    by: 'FIRST_ROUNDS',
+  },
+  {
     what: 'mends against every change of a grid, of each kind of damage',
     project: 'core',
     file: 'plan/mendGrid',

@@ -1,7 +1,15 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { z } from 'zod'
-import { checkChoices, pieceFileSchema, stoneWriteSchema, tally, type BenchEvent } from './index'
+import { DEFAULT_SETTINGS } from '@verger/core'
+import {
+  checkChoices,
+  pieceFileSchema,
+  settingsSchema,
+  stoneWriteSchema,
+  tally,
+  type BenchEvent,
+} from './index'
 
 const STONE = {
   kind: 'cabochon',
@@ -36,6 +44,26 @@ describe('piece file', () => {
 
   it('trims names', () => {
     expect(stoneWriteSchema.parse({ name: '  x ', stone: STONE }).name).toBe('x')
+  })
+})
+
+describe('what a setting must bear', () => {
+  const read = (demands: object) => settingsSchema.safeParse({ ...DEFAULT_SETTINGS, demands })
+
+  it('is read from an older workshop, whose knock and drop were multiples of the weight: these are left out, the rest kept', () => {
+    const old = read({ worn: 4, shaken: 18, knocked: 90, dropped: 250 })
+    expect(old.data?.demands).toEqual({ ...DEFAULT_SETTINGS.demands, worn: 4, shaken: 18 })
+  })
+
+  it.each([
+    [{ worn: 30 }, 'demands'],
+    [{ knock: 0 }, 'demands.knock'],
+    [{ fall: 30 }, 'demands.fall'],
+    [{ fingertip: -1 }, 'demands.fingertip'],
+    [{ shaken: 'much' }, 'demands.shaken'],
+  ])('refuses %j, naming the field', (change, path) => {
+    const wrong = read({ ...DEFAULT_SETTINGS.demands, ...change })
+    expect(wrong.error?.issues[0]?.path.join('.')).toBe(path)
   })
 })
 

@@ -1,6 +1,40 @@
 import { dist, dot } from '../geom/index.js'
-import { measurePath, segmentAt, segmentLength } from '../path/index.js'
+import { measurePath, segmentAt, segmentLength, type Segment } from '../path/index.js'
 import type { Design } from './design.js'
+
+/** Where two segments of a wire's path do not meet: the width of the gap, mm, and the kink between their directions, degrees. */
+export interface BrokenPath {
+  readonly wire: string
+  readonly gap: number
+  readonly kink: number
+}
+
+/** A gap or a kink that a hand could see: more than this the path of a plan never has, mm and degrees. */
+const GAP = 1e-3
+const KINK = 0.1
+
+/** How far two segments that follow each other are from one smooth line. */
+function between(seg: Segment, next: Segment): { readonly gap: number; readonly kink: number } {
+  const end = segmentAt(seg, segmentLength(seg))
+  const start = segmentAt(next, 0)
+  return {
+    gap: dist(end.p, start.p),
+    kink: (Math.acos(Math.min(1, dot(end.t, start.t))) * 180) / Math.PI,
+  }
+}
+
+/**
+ * The first place where a wire's path is broken by a thousandth of a millimetre or a tenth of a degree; undefined where all are smooth.
+ * @example brokenPath(design) // { wire: 'hanger', gap: 0.2, kink: 1.35 }
+ */
+export function brokenPath(design: Pick<Design, 'wires'>): BrokenPath | undefined {
+  for (const { id, path } of design.wires)
+    for (let i = 1; i < path.segments.length; i++) {
+      const { gap, kink } = between(path.segments[i - 1]!, path.segments[i]!)
+      if (gap > GAP || kink > KINK) return { wire: id, gap, kink }
+    }
+  return undefined
+}
 
 /**
  * What makes a value no Design: gaps or kinks in a path (over 1e-4 mm or 0.5°), members or parts outside their wire,
@@ -17,14 +51,11 @@ export function checkDesign(design: Design): string[] {
     wire.path.segments.forEach((seg, i) => {
       const next = wire.path.segments[i + 1]
       if (!next) return
-      const end = segmentAt(seg, segmentLength(seg))
-      const start = segmentAt(next, 0)
-      if (dist(end.p, start.p) > 1e-4)
-        out.push(`wire ${wire.id} has a gap of ${dist(end.p, start.p)} after segment ${i}`)
-      const angle = (Math.acos(Math.min(1, dot(end.t, start.t))) * 180) / Math.PI
-      if (angle > 0.5)
+      const { gap, kink } = between(seg, next)
+      if (gap > 1e-4) out.push(`wire ${wire.id} has a gap of ${gap} after segment ${i}`)
+      if (kink > 0.5)
         out.push(
-          `wire ${wire.id} has a kink of ${angle.toFixed(2)}° after segment ${i} (${seg.kind} to ${next.kind})`,
+          `wire ${wire.id} has a kink of ${kink.toFixed(2)}° after segment ${i} (${seg.kind} to ${next.kind})`,
         )
     })
     for (const part of wire.parts)

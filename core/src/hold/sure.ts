@@ -162,14 +162,12 @@ export function borneWith(setting: Setting, tolerance: Tolerance, asked: Asked):
 
 /** The first check looks at fewer ways than the thorough one: so many times what is asked is asked of them. */
 const MORE = 1.1
-/** And it follows only so many pushes, of the ways that bear least. */
-const PUSHED = 2
 /** Front, back and the eight ways between three of the named ones: where a stone with play slips out. */
 const FIRST_WAYS = WAYS.filter((d) => d[2] !== 0 && (d[0] === 0) === (d[1] === 0))
 
 /**
- * Verdict of the first check: by its forces, and, where these are enough, by what is borne with what a hand misses by in ten ways, two of them
- * followed until enough was borne. It looks at less than the thorough check does, and asks for a little more in turn.
+ * Verdict of the first check: by its forces, and, where these are enough, by what is borne with what a hand misses by in ten ways; the weakest,
+ * and those to the front and the back, are followed until enough was borne. It looks at less than the thorough check does, and asks for a little more in turn.
  */
 function firstVerdict(setting: Setting, hold: Hold, asked: Asked): Verdict {
   if (hold.verdict !== 'sound') return hold.verdict
@@ -181,8 +179,10 @@ function firstVerdict(setting: Setting, hold: Hold, asked: Asked): Verdict {
     if (walkIn(less, d).outcome !== 'caught') return 'doubtful'
     ways.push({ d, force: bearsIn(less, d, more.force) })
   }
-  const weak = [...ways].sort((a, b) => a.force - b.force).slice(0, PUSHED)
-  return weak.every(({ d }) => shareOf(pushedOut(less, d, more), more) >= 1) ? 'sound' : 'doubtful'
+  const weakest = ways.reduce((a, b) => (b.force < a.force ? b : a))
+  // to the front and the back the reach alone takes a blow
+  const pushed = new Set([weakest.d, ...FIRST_WAYS.slice(0, 2)])
+  return [...pushed].every((d) => shareOf(pushedOut(less, d, more), more) >= 1) ? 'sound' : 'doubtful'
 }
 
 /** First check of a design round what is held: its forces, and the verdict with a cheap form of what a hand misses by. */

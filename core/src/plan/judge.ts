@@ -23,6 +23,7 @@ import type { Family, Options } from '../settings/index.js'
 import { fullStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
 import { numberOf } from '../working/index.js'
 import { MOST_HIDDEN } from './settings.js'
+import { cannotBeBuilt, wholeDesign } from './wholeDesign.js'
 
 /** What starting options must keep to. */
 export interface Limits {
@@ -81,7 +82,12 @@ export function make(ask: Ask, options: Options): Made | Barrier {
 export function draft({ chosen, stone }: Ask, options: Options): Made | Barrier {
   const wrong = chosen.fits(stone, options).find((f) => f.severity === 'error')
   if (wrong) return { kind: 'error', finding: wrong }
-  const design = chosen.build(stone, options)
+  let design: Design
+  try {
+    design = wholeDesign(chosen, stone, options)
+  } catch (error) {
+    return { kind: 'error', finding: cannotBeBuilt(error) }
+  }
   const findings = chosen.review(stone, options, design)
   const error = findings.find((f) => f.severity === 'error')
   if (error) return { kind: 'error', finding: error }

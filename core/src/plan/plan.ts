@@ -10,6 +10,7 @@ import { leaf, numberOf, worker, type Formulas, type Quantity } from '../working
 import { withCautions } from './cautions.js'
 import type { WorkshopSettings } from './settings.js'
 import { holdQuantities, type HoldQuantities } from './holdWorking.js'
+import { cannotBeBuilt, wholeDesign } from './wholeDesign.js'
 
 export interface PlanRequest {
   readonly stone: Stone
@@ -56,14 +57,7 @@ export function plan({ stone, family: id, options, settings }: PlanRequest): Pla
     return { ok: true, plan: built(stone, chosen, options, settings, findings) }
   } catch (error) {
     // a shape that the family did not foresee: told as what it is, with a way on, in place of a page that stops
-    if (!(error instanceof RangeError)) throw error
-    return {
-      ok: false,
-      findings: [
-        ...findings,
-        { code: 'plan.cannot-be-built', severity: 'error', values: { why: error.message } },
-      ],
-    }
+    return { ok: false, findings: [...findings, cannotBeBuilt(error)] }
   }
 }
 
@@ -76,7 +70,7 @@ function built(
   findings: readonly Finding[],
 ): Plan {
   const id = chosen.id
-  const design = chosen.build(stone, options, settings.hand)
+  const design = wholeDesign(chosen, stone, options, settings.hand)
   const measures = stoneMeasures(stone)
   const cut = cutList({
     design,

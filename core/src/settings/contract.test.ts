@@ -37,6 +37,19 @@ function randomOptions(chosen: Family, stone: Stone, random: () => number): Opti
   return undefined
 }
 
+/** How deep a wire stands in itself between places that are more than three thicknesses apart along it, mm; 0 up to a twentieth. */
+function deepInItself({ path, stock }: Design['wires'][number]): number {
+  const { mm } = stock.size
+  const at = stationsOf(path, 0, pathLength(path), 0.2)
+  let least = Infinity
+  at.forEach((a, i) => {
+    for (let j = i + 1; j < at.length; j++)
+      if (at[j]!.s - a.s > 3 * mm) least = Math.min(least, dist(a.at.p, at[j]!.at.p))
+  })
+  const deep = mm - least
+  return deep > 0.05 ? deep : 0
+}
+
 /** Least gap of each wire to the stone every 0.1 mm, by the nearest-point query, independent of how the path was made. */
 function leastGap(design: Design, stone: Stone): { gap: number; where: string } {
   const held = heldStone(fullStone(stone))
@@ -278,6 +291,15 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
     if (!result.ok) throw new Error(JSON.stringify(result.findings))
     const { hold } = planHold(result.plan)
     expect({ verdict: hold.verdict, caught: hold.caught }).toEqual({ verdict: 'sound', caught: true })
+  })
+
+  it.each(sound.map((e) => [e.name, e] as const))('no wire of %s stands in itself, however it is worn', (_, e) => {
+    for (const mount of e.options.mount === undefined ? [undefined] : chosen.worn) {
+      const options = mount ? { ...e.options, mount } : e.options
+      if (chosen.fits(e.stone, options).some((f) => f.severity === 'error')) continue
+      for (const wire of chosen.build(e.stone, options).wires)
+        expect({ wire: wire.id, mount, deep: deepInItself(wire) }).toEqual({ wire: wire.id, mount, deep: 0 })
+    }
   })
 
   it.each(broken.map((e) => [e.name, e] as const))('does not hold %s', (_, e) => {

@@ -559,6 +559,10 @@ describe('figures with their working', () => {
     ['mouth-over-width', { kind: 'shell', length: 20, width: 16, depth: 16, opening: 15 }],
     ['face-too-wide', { kind: 'crystal', length: 30, width: 10, depth: 9, faces: [1, 2, 9] }],
     ['swapped', { kind: 'cabochon', outline: 'oval', length: 20, width: 30, depth: 6 }],
+    ['swapped', { kind: 'cabochon', outline: 'cushion', length: 14, width: 40, depth: 6 }],
+    ['swapped', { kind: 'bead', form: 'coin', outline: 'round', length: 14, width: 40, depth: 4 }],
+    ['swapped-hidden', { kind: 'cabochon', outline: 'heart', length: 14, width: 40, depth: 6 }],
+    ['thick-coin', { kind: 'bead', form: 'coin', outline: 'round', length: 40, width: 40, depth: 14 }],
   ] as const)('%s is said', (code, stone) => {
     const found = checkStone({ ...agate, ...(stone as object) } as unknown as Stone).map((f) => f.code)
     expect(found).toContain(`stone.${code}`)

@@ -59,6 +59,8 @@ export function stoneErrors(given: Stone): Finding[] {
     bodyOf(stone)
   } catch (error) {
     // every cause known has words of its own above; what is left is said with what the geometry found
+    if (stone.width > UPRIGHT * stone.length && KINDS[stone.kind].outlines.length > 0)
+      say('swapped-hidden', 'error', 'width', { length: stone.length, width: stone.width })
     say('encloses-nothing', 'error', 'kind', {
       cause: error instanceof Error ? error.message : String(error),
     })
@@ -250,14 +252,23 @@ function likeness(given: Stone, say: Say): void {
   if (apart > 100 * UNLIKE.mass) say('pair-mass', 'doubt', 'group', { apart })
 }
 
+/** So many times as wide as it is long a stone is likelier measured the other way round; an oval at once. */
+const UPRIGHT = 1.4
+/** A coin is thinner than this share of what it measures across. */
+const THICK_COIN = 0.3
+
 /** Measures that look taken for each other, or mistyped: a question, no refusal. */
 function proportions(given: Stone, stone: FullStone, say: Say): void {
   const { length, width, depth } = stone
   const grown =
     stone.kind === 'crystal' || stone.kind === 'stalk' || stone.kind === 'shell' || stone.kind === 'bead'
   if (!grown && depth > width) say('depth-over-width', 'doubt', 'depth', { depth, width })
-  if (!widthIsLength(given) && !grown && stone.outline === 'oval' && width > length)
-    say('swapped', 'doubt', 'width', { length, width })
+  const across = grown
+    ? stone.form === 'coin' && width > UPRIGHT * length
+    : width > (stone.outline === 'oval' ? 1 : UPRIGHT) * length
+  if (!widthIsLength(given) && across) say('swapped', 'doubt', 'width', { length, width })
+  if (stone.form === 'coin' && stone.kind === 'bead' && depth > THICK_COIN * Math.min(length, width))
+    say('thick-coin', 'doubt', 'depth', { depth, width: Math.max(length, width) })
   if (stone.kind === 'crystal' && width > length) say('swapped', 'doubt', 'width', { length, width })
   if (length > 4 * width && !grown) say('very-long', 'doubt', 'length', { length, width })
   if (depth < 0.08 * width) say('very-thin', 'doubt', 'depth', { depth, width })

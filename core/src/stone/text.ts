@@ -16,6 +16,10 @@ export const stoneText: Readonly<Record<string, string>> = {
   'stone.depth-over-width': 'Is {depth:1} mm the depth? It is more than the width of {width:1} mm.',
   'stone.swapped':
     'Is {width:1} mm the width? It is more than the length of {length:1} mm; the length runs toward the bail.',
+  'stone.swapped-hidden':
+    'Is {length:1} mm the length, and {width:1} mm the width? The length runs toward the bail. Swap the two, or measure again.',
+  'stone.thick-coin':
+    'Is {depth:1} mm the thickness? That is much for a coin {width:1} mm across; the thickness runs from front to back.',
   'stone.very-long': 'Is {length:1} mm the length? It is over four times the width of {width:1} mm.',
   'stone.very-thin': 'Is {depth:1} mm the depth? That is very thin for a stone {width:1} mm wide.',
   'stone.out-of-range': '{value:2} is outside what is possible here: from {least} to {most} {unit}.',

@@ -99,9 +99,10 @@ export function shankIn(g: ClawGeometry, tied: Vec3, lane: number): Stretch[] {
   const n = 16
   const at = Array.from({ length: n + 1 }, (_, i) => (total * i) / n)
   const slopeIn = (-0.25 / 1.1) * R
+  const bound = Math.PI / 2 - lap
   const y = (t: number): readonly [number, number] => {
-    // cubic from the side's place and way to the lane over the first quarter and level after it
-    const q = Math.PI / 2
+    // cubic from the side's place and way to the lane, level from where the other end comes to lie beside it
+    const q = bound
     if (t >= q) return [drawn, 0]
     const u = t / q
     const [h0, h1, h2] = [2 * u ** 3 - 3 * u * u + 1, u ** 3 - 2 * u * u + u, 3 * u * u - 2 * u ** 3]
@@ -118,7 +119,6 @@ export function shankIn(g: ClawGeometry, tied: Vec3, lane: number): Stretch[] {
       list.map((t): Vec3 => [-R * Math.sin(t), y(t)[1], -R * Math.cos(t)]),
     )
   }
-  const bound = Math.PI / 2 - lap
   return [
     { id: 'rise', kind: 'rise', segments: [{ kind: 'line', from: tied, to: from }, rise] },
     { id: 'finger', kind: 'finger', segments: [finger(0, bound)] },

@@ -78,7 +78,7 @@ export const examples: FamilyExamples = {
     {
       name: 'a round stone on a ring',
       stone: { ...CUSHION, outline: 'round' },
-      options: { ...PENDANT, mount: 'ring' },
+      options: { ...PENDANT, mount: 'ring', claw: 1.6 },
     },
     {
       name: 'a rectangle as a pendant',
