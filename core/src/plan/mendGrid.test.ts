@@ -1,4 +1,4 @@
-import type { Options } from '../settings/index'
+import { family, type Options } from '../settings/index'
 import { numberOf } from '../working/index'
 import { seeded } from '../testing'
 import type { Stone } from '../stone/index'
@@ -13,6 +13,7 @@ import {
   type Plan,
   type PlanRequest,
 } from './index'
+import { askOf, draft, isMade, soundAtOnce } from './judge'
 import { firstShare, wholeHold } from './planSure'
 
 const EACH = Number(process.env.MEND_ROUNDS ?? 1)
@@ -29,7 +30,12 @@ const made = (stone: Stone, options: Options): Plan | undefined => {
   return result.ok ? result.plan : undefined
 }
 const wireOf = (p: Plan): number => numberOf(p.cut.mass)
-const isSound = (p: Plan): boolean => wholeHold(p).verdict === 'sound'
+/** Most plans of a grid are not: a quick no first. */
+function isSound(p: Plan): boolean {
+  const ask = askOf(family('bound-frame'), p.stone, LIMITS, false)
+  const built = draft(ask, p.options)
+  return isMade(built) && !soundAtOnce(ask, built).barrier && wholeHold(p).verdict === 'sound'
+}
 
 /** Sizes of the same kind, thinnest first. */
 const SIZES = WIRE_SIZES.filter((s) => s.awg !== undefined).sort((a, b) => a.mm - b.mm)

@@ -1,4 +1,5 @@
 import {
+  borneWith,
   enoughFor,
   heldCarefully,
   heldStone,
@@ -72,7 +73,10 @@ export function planSure(made: Plan, hold: Hold): Sure {
   return sureFrom(made, hold, parts)!
 }
 
-/** What a plan comes to when all of it is asked that decides: the first check alone says it where that does not even catch the stone. */
+/**
+ * What a plan comes to when all of it is asked that decides: the first check alone says it where that does not even catch the stone, and what a
+ * hand misses by changes nothing where the wires bear too little as planned.
+ */
 export function wholeHold(made: Plan): {
   readonly verdict: Sure['verdict']
   readonly times: number
@@ -80,14 +84,25 @@ export function wholeHold(made: Plan): {
 } {
   const { hold } = planHold(made)
   if (!hold.caught) return { verdict: hold.verdict, times: hold.timesWeight, share: 0 }
-  const sure = planSure(made, hold)
+  const { pushed } = planSurePart(made, hold, 'pushed')
+  const enough = enoughFor(made.asked)
+  const both =
+    shareOf({ force: pushed!.weakest.force, energy: pushed!.energy }, enough) < 1
+      ? { caught: false, force: 0, energy: 0, arrow: hold.arrow }
+      : borneWith(settingOfPlan(made), 'both', made.asked)
+  const sure = sureFrom(made, hold, {
+    pushed,
+    careful: { both },
+    ...planSurePart(made, hold, 'turned'),
+  })!
   return { verdict: sure.verdict, times: sure.timesWeight, share: shareBorne(made, sure) }
 }
 
-/** Share of what is asked that is borne as planned and with what a hand misses by: 1 and more is sound. */
-export const shareBorne = (made: Plan, { force, energy, careful }: Sure): number => {
+/** Share of what is asked that is borne: as planned, or where that is enough with what a hand misses by; 1 and more is sound. */
+export function shareBorne(made: Plan, { force, energy, careful }: Sure): number {
   const enough = enoughFor(made.asked)
-  return Math.min(shareOf({ force, energy }, enough), shareOf(careful.both, enough))
+  const planned = shareOf({ force, energy }, enough)
+  return planned < 1 ? planned : Math.min(planned, shareOf(careful.both, enough))
 }
 
 /** The same as far as the first check tells it: by forces, as planned. */
