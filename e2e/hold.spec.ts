@@ -58,12 +58,13 @@ test('how it holds: directions, demands, slid out, and mended with one action th
 test('mended at the proof with the stone in: worked out, done with one action, taken back with one', async ({
   page,
 }) => {
+  test.setTimeout(400_000)
   await demo(page)
   await page.goto(`${url()}/pieces/piece-labradorite/proof`)
   await page.locator('[data-check=push]').getByRole('button', { name: 'Fails' }).click()
   const mends = page.getByRole('region', { name: 'Mends at the bench' })
   await mends.getByRole('button', { name: 'What can still be done' }).click()
-  await expect(mends.getByRole('status')).toContainText('Try it over the cloth again', { timeout: 60_000 })
+  await expect(mends.getByRole('status')).toContainText('Try it over the cloth again', { timeout: 150_000 })
   const now = Number(/As it is, (\d+) times/.exec((await mends.textContent())!)![1])
   const first = mends.getByRole('listitem').first()
   const promised = Number(/: (\d+) times its weight/.exec((await first.textContent())!)![1])
@@ -75,7 +76,7 @@ test('mended at the proof with the stone in: worked out, done with one action, t
   await page.reload()
   await expect(mends.getByText(`${what}: done.`)).toBeVisible()
   await mends.getByRole('button', { name: 'What can still be done' }).click()
-  await expect(mends.getByText(`As it is, ${promised} times`)).toBeVisible({ timeout: 60_000 })
+  await expect(mends.getByText(`As it is, ${promised} times`)).toBeVisible({ timeout: 150_000 })
   expect(await obstacles(page)).toEqual([])
   await mends.getByRole('button', { name: 'Take it back' }).click()
   await expect(mends.getByText(`${what}: done.`)).toBeHidden()
