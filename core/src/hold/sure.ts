@@ -201,7 +201,8 @@ export interface Careful {
 
 export function heldCarefully(setting: Setting, asked: Asked): Careful {
   const both = borneWith(setting, 'both', asked)
-  if (shareOf(both, enoughFor(asked)) >= 1) return { both }
+  // a stone with hollows takes long to be asked: which of the two it is, is not told of it
+  if (shareOf(both, enoughFor(asked)) >= 1 || !setting.held.convex) return { both }
   return {
     both,
     short: borneWith(setting, 'short', asked),
