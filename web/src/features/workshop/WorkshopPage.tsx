@@ -69,6 +69,9 @@ const DEMAND_ROWS = [
   ],
 ] as const
 
+/** Figures behind the point that a setting was typed with, two at most: none is rounded out of sight. */
+const decimalsOf = (value: number): number => [0, 1].find((n) => Number(value.toFixed(n)) === value) ?? 2
+
 function Works({ me }: { me: Me }) {
   const client = useQueryClient()
   const { settings, version } = me.workshop
@@ -186,7 +189,7 @@ function Works({ me }: { me: Me }) {
               <Amount
                 name={name}
                 value={settings.demands[id]}
-                digits={id === 'knock' || id === 'fall' ? 1 : 0}
+                digits={decimalsOf(settings.demands[id])}
                 valid={(n) => n >= from && n <= to}
                 hint={`a number from ${from} to ${to}${id === 'worn' || id === 'shaken' ? ': being shaken asks at least as much as being worn' : ''}`}
                 onChange={(n) => set({ demands: { ...settings.demands, [id]: n } })}
