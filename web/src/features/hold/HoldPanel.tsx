@@ -33,7 +33,7 @@ const DEMAND_WORDS = {
   fallen: 'fallen on a hard floor',
 } as const
 const MARK = {
-  sound: ['◆', 'text-verdigris', 'with what a hand misses by, too'],
+  sound: ['◆', 'text-verdigris', 'bent short and with play, too'],
   doubtful: ['▲', 'text-amber', 'only as planned'],
   fails: ['✕', 'text-red', 'does not bear it'],
 } as const
