@@ -260,7 +260,7 @@ test('the same again for a larger stone, and which free stones fit a frame that 
           (
             await fetch('/api/stones', {
               method: 'POST',
-              headers: { 'content-type': 'application/json', 'x-verger-contract': '2' },
+              headers: { 'content-type': 'application/json' },
               body: JSON.stringify({
                 name: named,
                 note: '',

@@ -31,6 +31,17 @@ export interface ColumnProgram {
 /** Right sides are spread by a hair, each by its own, so that degenerate steps (and endless exchanges) do not arise. */
 const SPREAD = 1e-8
 const MOST_STEPS = 2000
+/** The multipliers are summed anew after so many steps, so that rounding does not add up. */
+const SUM_AGAIN = 16
+
+/** Multipliers of a basis: its costs times its inverse. */
+function sumMultipliers(m: number, cost: Float64Array, inverse: Float64Array, y: Float64Array): void {
+  y.fill(0)
+  for (let i = 0; i < m; i++) {
+    const c = cost[i]!
+    if (c !== 0) for (let k = 0; k < m; k++) y[k]! += c * inverse[i * m + k]!
+  }
+}
 
 /**
  * Optimum of a column program by the revised simplex method with an explicit inverse: O(rows²) and one pricing a step, so it
@@ -68,12 +79,13 @@ export function solveByColumns({
   }
   const units = { entries: new Array<number>(m).fill(0), cost: bound }
   for (let step = 0; step < MOST_STEPS; step++) {
-    for (let k = 0; k < m; k++) {
-      let sum = 0
-      for (let i = 0; i < m; i++) sum += cost[i]! * inverse[i * m + k]!
-      y[k] = sum
-    }
+    // between two full sums each step only adds what its column changed
+    if (step % SUM_AGAIN === 0) sumMultipliers(m, cost, inverse, y)
     let entering = price(y)
+    if (!entering && step % SUM_AGAIN !== 0) {
+      sumMultipliers(m, cost, inverse, y)
+      entering = price(y)
+    }
     if (!entering) {
       // the bounds themselves may have been left and be broken again
       let worst = bound * (1 + 1e-9)
@@ -118,6 +130,9 @@ export function solveByColumns({
       for (let k = 0; k < m; k++) inverse[i * m + k]! -= f * inverse[leave * m + k]!
       x[i]! -= f * ratio
     }
+    let reduced = entering.cost
+    for (let k = 0; k < m; k++) reduced -= entering.entries[k]! * y[k]!
+    for (let k = 0; k < m; k++) y[k]! += reduced * inverse[leave * m + k]!
     cost[leave] = entering.cost
     passing[leave] = entering.passing ? 1 : 0
   }

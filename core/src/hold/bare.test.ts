@@ -291,6 +291,7 @@ describe('forces as a linear program', () => {
     return {
       wrench,
       cap,
+      free: new Float64Array(count),
       row,
       station: Int32Array.from({ length: count }, (_, i) => i),
       used: Array.from({ length: spans }, (_, i) => i),
@@ -384,7 +385,7 @@ describe('pushed out, wires giving', () => {
     expect(deep.released.force / deep.rigid).toBeGreaterThan(0.7)
     expect(deep.released.force / deep.rigid).toBeLessThan(1.5)
     expect(deep.released.giving.length).toBe(3)
-    expect(deep.released.way[0]!.travel).toBe(0)
+    expect(deep.released.way[0]!.travel).toBeLessThan(0.1)
     // a reach of 8 degrees: 0.05 mm to open, 3 EI/l³ each: about a fifth of what yields
     const shallow = pushed(8)
     expect(shallow.released.force).toBeLessThan(0.6 * shallow.rigid)

@@ -65,8 +65,12 @@ export function capacity(spans: readonly Span[], station: Station, m: Vec3, memo
 export interface Field {
   /** How fast each is driven by a motion (v, w): n·v + (r × n)·w / length; six figures each. */
   readonly wrench: Float64Array
-  /** What each bears, N. */
+  /** What each bears, N; NaN where it was not asked yet, as of what the stone may never come to: see `bearsAt`. */
   readonly cap: Float64Array
+  /** Works out what is not known yet. */
+  readonly find?: (i: number) => number
+  /** How far the stone goes before it is touched, mm a mm of the way: 0 where it is touched. */
+  readonly free: Float64Array
   /** Row of its span among `used`. */
   readonly row: Int32Array
   /** The station it stands at. */
@@ -75,10 +79,17 @@ export interface Field {
   readonly used: readonly number[]
 }
 
+/** What a thing that resists bears, N: worked out when it is first asked for. */
+function bearsAt(field: Field, i: number): number {
+  const known = field.cap[i]!
+  return known === known ? known : (field.cap[i] = field.find!(i))
+}
+
 /** A field of so many things that resist, to be filled. */
 const emptyField = (count: number, used: readonly number[]): Field => ({
   wrench: new Float64Array(6 * count),
   cap: new Float64Array(count),
+  free: new Float64Array(count),
   row: new Int32Array(count),
   station: new Int32Array(count),
   used,
@@ -97,12 +108,19 @@ export function fieldOf(spec: {
   readonly memory: CapacityMemory
   /** What each contact bears at most for another reason: elastic give. */
   readonly atMost?: (touch: Touch) => number
+  /** How far the stone is about to go, mm: what it comes to on that way resists from there on. Without it all of them do at once. */
+  readonly step?: number
 }): Field {
-  const { spans, stations, contacts, centre, length, memory, atMost } = spec
+  const { spans, stations, contacts, centre, length, memory, atMost, step } = spec
   const used = [...new Set(contacts.map((c) => stations[c.station]!.span))]
   const plain = contacts.filter((c) => !spans[stations[c.station]!.span]!.taut)
   const cables = used.filter((s) => spans[s]!.taut)
-  const field = emptyField(plain.length + cables.length, used)
+  const find = (i: number): number => {
+    const c = plain[i]!
+    const load = capacity(spans, stations[c.station]!, c.m, memory)
+    return Math.max(1e-6, Math.min(load, atMost ? atMost(c) : Infinity))
+  }
+  const field: Field = { ...emptyField(plain.length + cables.length, used), find }
   const put = (i: number, n: Vec3, at: Vec3) => {
     const moment = cross(sub(at, centre), n)
     for (let k = 0; k < 3; k++) {
@@ -113,10 +131,9 @@ export function fieldOf(spec: {
   plain.forEach((c, i) => {
     const station = stations[c.station]!
     put(i, c.m, c.q)
-    field.cap[i] = Math.max(
-      1e-6,
-      Math.min(capacity(spans, station, c.m, memory), atMost ? atMost(c) : Infinity),
-    )
+    field.free[i] = step === undefined ? 0 : Math.max(0, c.gap) / step
+    // what is not touched may never be
+    field.cap[i] = field.free[i]! > 0 ? NaN : find(i)
     field.row[i] = used.indexOf(station.span)
     field.station[i] = c.station
   })
@@ -159,7 +176,8 @@ export function mergedFields(fields: readonly Field[]): Field {
     const from = fields[picked[k]!]!
     const [i, to] = [picked[k + 1]!, k / 2]
     for (let j = 0; j < 6; j++) field.wrench[6 * to + j] = from.wrench[6 * i + j]!
-    field.cap[to] = from.cap[i]!
+    field.cap[to] = bearsAt(from, i)
+    field.free[to] = from.free[i]!
     field.row[to] = used.indexOf(from.used[from.row[i]!]!)
     field.station[to] = from.station[i]!
   }
@@ -191,6 +209,9 @@ export interface Going {
 }
 const FREELY: Going = { slide: SLIDE, turning: 0 }
 
+/** What is come to first. */
+const nearestOf = (free: Float64Array): number => free.indexOf(Math.min(...free))
+
 /** Beside a direction in which the program gets stuck others are asked, this far off it. */
 const HAIR = 1e-5
 const TILTS: readonly Vec3[] = [
@@ -210,13 +231,15 @@ const FRESH = 24
  * @example resist(field, [0, 0, 1]).force // 7.4
  */
 export function resist(field: Field, d: Vec3, { turning, slide }: Going = FREELY, tilts = 0): Resistance {
-  const { wrench, cap, row, used } = field
+  const { wrench, cap, free, row, used } = field
   const none: Resistance = { force: 0, motion: { v: d, w: [0, 0, 0] }, giving: [] }
   const count = cap.length
   if (count === 0) return none
   const rows = 6 + used.length + (turning > 0 ? 3 : 0)
   let top = 0
-  for (let i = 0; i < count; i++) top = Math.max(top, cap[i]!)
+  for (let i = 0; i < count; i++) if (cap[i]! > top) top = cap[i]!
+  // nothing is touched yet: what stands nearest gives the measure
+  if (top === 0) top = bearsAt(field, nearestOf(free))
   const scale = top * Math.sqrt(6)
   const rhs = new Array<number>(rows).fill(0)
   for (let k = 6; k < rows; k++) rhs[k] = -1
@@ -245,7 +268,9 @@ export function resist(field: Field, d: Vec3, { turning, slide }: Going = FREELY
           wrench[o + 3]! * y3 +
           wrench[o + 4]! * y4 +
           wrench[o + 5]! * y5
-        const over = (cap[i]! / scale) * rate - y[6 + row[i]!]!
+        const into = rate - free[i]!
+        if (into <= 0) continue
+        const over = (bearsAt(field, i) / scale) * into - y[6 + row[i]!]!
         if (over > worst) {
           worst = over
           at = i
@@ -278,6 +303,7 @@ export function resist(field: Field, d: Vec3, { turning, slide }: Going = FREELY
       } else {
         for (let k = 0; k < 6; k++) entries[k] = (wrench[6 * at + k]! * cap[at]!) / scale
         entries[6 + row[at]!] = -1
+        priced.cost = (cap[at]! * free[at]!) / scale
       }
       return priced
     },
@@ -302,8 +328,9 @@ export function resist(field: Field, d: Vec3, { turning, slide }: Going = FREELY
   return { force, motion: plainest(field, d, force, [y[0]!, y[1]!, y[2]!], [y[3]!, y[4]!, y[5]!]), giving }
 }
 
-/** What the wires take for a motion of the stone: in each span the most that one of its contacts asks, N mm a mm. */
-export function takenBy({ wrench, cap, row, used }: Field, v: Vec3, w: Vec3): number {
+/** What the wires take for a motion of the stone: in each span the most that one of its contacts asks once it is touched, N mm a mm. */
+export function takenBy(field: Field, v: Vec3, w: Vec3): number {
+  const { wrench, cap, free, row, used } = field
   const most = new Float64Array(used.length)
   for (let i = 0, o = 0; i < cap.length; i++, o += 6) {
     const rate =
@@ -313,7 +340,9 @@ export function takenBy({ wrench, cap, row, used }: Field, v: Vec3, w: Vec3): nu
       wrench[o + 3]! * w[0] +
       wrench[o + 4]! * w[1] +
       wrench[o + 5]! * w[2]
-    const asks = cap[i]! * rate
+    const into = rate - free[i]!
+    if (into <= 0) continue
+    const asks = bearsAt(field, i) * into
     if (asks > most[row[i]!]!) most[row[i]!] = asks
   }
   return most.reduce((sum, x) => sum + x, 0)

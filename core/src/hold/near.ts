@@ -1,5 +1,5 @@
-import { reachOf, trueGapAt } from '../design/index.js'
-import { add, along, cross, dot, sub, type Vec3 } from '../geom/index.js'
+import { reachOf, trueGapAt, type SectionPose } from '../design/index.js'
+import { add, cross, dot, norm, sub, type Vec3 } from '../geom/index.js'
 import { support } from '../wire/index.js'
 import type { Held } from './held.js'
 import { besideStation, type Station } from './stations.js'
@@ -86,6 +86,9 @@ export interface Memory {
   readonly u: Float64Array
   /** The pose in which it was measured: in that very pose it need not be measured again. */
   readonly pose: (Pose | undefined)[]
+  /** How far each stood off at least when all were looked at last, and the pose of then: what is far cannot have come near since. */
+  readonly off: Float64Array
+  looked: Pose | undefined
 }
 
 /** Nothing measured at so many stations. */
@@ -98,10 +101,12 @@ export const newMemory = (count: number): Memory => ({
   gap: new Float64Array(count),
   u: new Float64Array(count),
   pose: new Array<Pose | undefined>(count).fill(undefined),
+  off: new Float64Array(count),
+  looked: undefined,
 })
 
 /** A memory that may be written on. */
-export const copyOf = ({ m, k, whole, q, c, gap, u, pose }: Memory): Memory => ({
+export const copyOf = ({ m, k, whole, q, c, gap, u, pose, off, looked }: Memory): Memory => ({
   m: m.slice(),
   k: k.slice(),
   whole: whole.slice(),
@@ -110,6 +115,8 @@ export const copyOf = ({ m, k, whole, q, c, gap, u, pose }: Memory): Memory => (
   gap: gap.slice(),
   u: u.slice(),
   pose: pose.slice(),
+  off: off.slice(),
+  looked,
 })
 
 /** The memory of some of the stations, in this order. */
@@ -135,7 +142,10 @@ export interface Scene {
 }
 
 /** A stretch of wire whose gap cannot fall by more than this toward either end is measured in its middle only, mm. */
-const EVEN = 0.001
+const EVEN = 0.006
+
+/** Gaps up to this are found true, mm; wider ones are left at their bound, which is less: nothing is stopped by them before they are found anew. */
+const TRUE_WITHIN = 0.1
 
 /** A plane that lies inside a hollow stone's farthest place by no more than this is moved out there, mm. */
 const BOUNDED = 5e-4
@@ -143,39 +153,60 @@ const BOUNDED = 5e-4
 /** A plane that parts them wider than what was found by more than this counts in its place, mm. */
 const WIDER = 1e-5
 
+/** What was measured last at a station, as it is in a pose. */
+function remembered({ memory }: Scene, pose: Pose, i: number): Touch {
+  const o = 3 * i
+  return {
+    station: i,
+    m: turnBack(pose, [memory.m[o]!, memory.m[o + 1]!, memory.m[o + 2]!]),
+    q: [memory.q[o]!, memory.q[o + 1]!, memory.q[o + 2]!],
+    gap: memory.gap[i]!,
+  }
+}
+
+/** How a stretch falls toward a plane as one goes along it from `u` into one of its halves, a mm: as its middle goes, and as its section turns. */
+function slopeAt({ way, bends, from, to, ends, section }: Station, n: Vec3, u: number, half: 0 | 1): number {
+  const middle = dot(n, way) + 2 * u * dot(n, bends[half])
+  if (section.profile === 'round') return middle
+  const turned = toward(ends[half].section, n[0], n[1], n[2]) - toward(section, n[0], n[1], n[2])
+  return middle - turned / (half === 0 ? from : to)
+}
+
 /** Measures one station's stretch on the true surfaces, where it is nearest, and remembers it. */
 export function measure({ held, stations, memory }: Scene, pose: Pose, i: number, reach: number): Touch {
   const st = stations[i]!
-  const long = Math.max(-st.from, st.to)
+  const { from, to } = st
+  const long = Math.max(-from, to)
+  const nearest = (x: Vec3) => held.nearest(x, st.seed)
   const look = (u: number) => {
     const { p, section } = besideStation(st, u)
     const c = toStone(pose, p)
+    const { profile, size } = section
     const axes = [turnInto(pose, section.axes[0]), turnInto(pose, section.axes[1])] as const
-    const found = trueGapAt(c, { ...section, axes }, (x) => held.nearest(x, st.seed), reach + long)
-    const { m, gap } = found
-    const way = turnInto(pose, along(st.way, st.bend, 2 * u))
-    return {
-      ...found,
-      u,
-      // the gap falls as the wire's middle goes against the normal
-      slope: dot(m, way),
-      // the wire's skin stands before the plane by its gap
-      plane: dot(m, c) - reachOf({ ...section, axes }, m) - gap,
-    }
+    const own = { profile, size, axes }
+    const { gap, m, q } = trueGapAt(c, own, nearest, TRUE_WITHIN)
+    // the wire's skin stands before the plane by its gap
+    return { u, gap, m, q, plane: dot(m, c) - reachOf(own, m) - gap }
   }
-  let best = look(memory.u[i]!)
-  const better = (x: typeof best) => {
-    if (x.gap < best.gap) best = x
-  }
-  if (st.section.profile === 'round' && best.gap - long <= reach && Math.abs(best.slope) * long > EVEN) {
-    const here = best
-    const far = here.slope > 0 ? st.from : st.to
-    if (far !== here.u) {
+  const here = look(memory.u[i]!)
+  let best = here
+  if (here.gap - long <= reach && long > 0) {
+    const n = turnBack(pose, here.m)
+    // toward which end it falls
+    const half = here.u < 0 || (here.u === 0 && slopeAt(st, n, 0, 0) > 0) ? 0 : 1
+    const slope = slopeAt(st, n, here.u, half)
+    const falls = slope > 0 ? from : to
+    // from one half into the other only through the station
+    const far = here.u !== 0 && falls * here.u < 0 ? 0 : falls
+    if (far !== here.u && Math.abs(slope) * long > EVEN) {
       const end = look(far)
-      better(end)
+      if (end.gap < best.gap) best = end
+      const rise = slopeAt(st, turnBack(pose, end.m), far, half)
       // between a fall and a rise lies the least
-      if (here.slope * end.slope < 0)
-        better(look(here.u + ((far - here.u) * here.slope) / (here.slope - end.slope)))
+      if (slope * rise < 0) {
+        const between = look(here.u + ((far - here.u) * slope) / (slope - rise))
+        if (between.gap < best.gap) best = between
+      }
     }
   }
   const { gap, m, q } = best
@@ -186,13 +217,7 @@ export function measure({ held, stations, memory }: Scene, pose: Pose, i: number
     memory.gap[i] = before
     memory.pose[i] = pose
     for (let j = 0; j < 3; j++) memory.c[3 * i + j] = middle[j as 0]
-    const o = 3 * i
-    return {
-      station: i,
-      m: turnBack(pose, [memory.m[o]!, memory.m[o + 1]!, memory.m[o + 2]!]),
-      q: [memory.q[o]!, memory.q[o + 1]!, memory.q[o + 2]!],
-      gap: before,
-    }
+    return remembered({ held, stations, memory }, pose, i)
   }
   const at = fromStone(pose, q)
   // a stone with hollows lies behind the planes of its bulging parts all the same
@@ -210,46 +235,58 @@ export function measure({ held, stations, memory }: Scene, pose: Pose, i: number
   return { station: i, m: turnBack(pose, m), q: at, gap }
 }
 
-/** How far a station's stretch stands off the stone at least, mm: from what was measured there, or from the stone's box. */
+/** How far a section reaches against a direction in the piece's frame, mm. */
+function toward({ profile, size, axes: [u, v] }: SectionPose, n0: number, n1: number, n2: number): number {
+  if (profile === 'round') return size / 2
+  return support(profile, size, -(n0 * u[0] + n1 * u[1] + n2 * u[2]), -(n0 * v[0] + n1 * v[1] + n2 * v[2]))
+}
+
+/**
+ * How far a station's stretch stands off the stone at least, mm: from what was measured there, or from the stone's box. Two bounds by the plane
+ * that was found: the stretch's own least distance from it; and, for a wire that bends round the stone and so leads behind the plane, the
+ * distance of the place that was nearest, less what other places may have come nearer since, whose normals differ by no more than the stretch turns.
+ */
 export function atLeast({ held, stations, memory }: Scene, { axes, shift }: Pose, i: number): number {
-  const { p, way, bend, from, to, loose, section } = stations[i]!
+  const { p, way, bends, from, to, ends, loose, turn, section } = stations[i]!
   const [x, y, z] = [p[0] - shift[0], p[1] - shift[1], p[2] - shift[2]]
   const [a, b, c] = axes
   const known = memory.k[i]!
+  const s0 = a[0] * x + a[1] * y + a[2] * z
+  const s1 = b[0] * x + b[1] * y + b[2] * z
+  const s2 = c[0] * x + c[1] * y + c[2] * z
+  const went =
+    known === known
+      ? Math.hypot(s0 - memory.c[3 * i]!, s1 - memory.c[3 * i + 1]!, s2 - memory.c[3 * i + 2]!)
+      : 0
   if (memory.whole[i] === 1) {
     const o = 3 * i
     const [m0, m1, m2] = [memory.m[o]!, memory.m[o + 1]!, memory.m[o + 2]!]
     const n0 = a[0] * m0 + b[0] * m1 + c[0] * m2
     const n1 = a[1] * m0 + b[1] * m1 + c[1] * m2
     const n2 = a[2] * m0 + b[2] * m1 + c[2] * m2
-    // least of a parabola over the stretch: at an end, or where it turns
     const first = n0 * way[0] + n1 * way[1] + n2 * way[2]
-    const second = n0 * bend[0] + n1 * bend[1] + n2 * bend[2]
-    let fall = Math.min(from * (first + from * second), to * (first + to * second), 0)
-    const turn = -first / (2 * second)
-    if (second > 0 && turn > from && turn < to) fall = (first * turn) / 2
-    const ahead = n0 * x + n1 * y + n2 * z + fall - loose - known
-    if (section.profile === 'round') return ahead - section.size / 2
-    const [u, v] = section.axes
-    return (
-      ahead -
-      support(
-        section.profile,
-        section.size,
-        // toward the stone
-        -(n0 * u[0] + n1 * u[1] + n2 * u[2]),
-        -(n0 * v[0] + n1 * v[1] + n2 * v[2]),
-      )
-    )
+    const own = toward(section, n0, n1, n2)
+    const u = memory.u[i]!
+    let least = -own
+    let there = -own
+    // over either half a parabola, less how the section turns: its least is at the end, or where it turns back
+    for (let half = 0; half < 2; half++) {
+      const whole = half === 0 ? from : to
+      if (whole === 0) continue
+      const bend = bends[half as 0 | 1]
+      const second = n0 * bend[0] + n1 * bend[1] + n2 * bend[2]
+      const far = section.profile === 'round' ? own : toward(ends[half as 0 | 1].section, n0, n1, n2)
+      const rise = first - (far - own) / whole
+      const back = second > 0 ? -rise / (2 * second) : 0
+      const within = back * whole > 0 && Math.abs(back) < Math.abs(whole)
+      least = Math.min(least, (within ? (rise * back) / 2 : whole * (rise + whole * second)) - own)
+      if (u * whole > 0) there = u * (rise + u * second) - own
+    }
+    const middle = s0 * m0 + s1 * m1 + s2 * m2 - known
+    return middle + Math.max(least - loose, there - turn * went)
   }
-  const s0 = a[0] * x + a[1] * y + a[2] * z
-  const s1 = b[0] * x + b[1] * y + b[2] * z
-  const s2 = c[0] * x + c[1] * y + c[2] * z
   // the middle of the wire cannot have come nearer than by what it went; its corners and the ends of the stretch by what they swung
-  if (known === known) {
-    const went = Math.hypot(s0 - memory.c[3 * i]!, s1 - memory.c[3 * i + 1]!, s2 - memory.c[3 * i + 2]!)
-    return memory.gap[i]! - went - (went > 0 ? SWING : 0)
-  }
+  if (known === known) return memory.gap[i]! - went - (went > 0 ? SWING : 0)
   const { low, high } = held
   const dx = Math.max(0, s0 - high[0], low[0] - s0)
   const dy = Math.max(0, s1 - high[1], low[1] - s1)
@@ -261,10 +298,13 @@ const SWING = 0.05
 
 /** What a station touches of a stone with hollows: every place of it that is nearest for its surroundings. */
 function measureAll(scene: Scene, pose: Pose, i: number, reach: number): Touch[] {
-  const nearest = measure(scene, pose, i, reach)
-  const { held, stations } = scene
+  const { held, stations, memory } = scene
+  const nearest =
+    memory.pose[i] === pose && memory.whole[i] === 1
+      ? remembered(scene, pose, i)
+      : measure(scene, pose, i, reach)
   const { p, section } = stations[i]!
-  if (scene.memory.whole[i] === 1 || !held.nearestAll || nearest.gap > reach) return [nearest]
+  if (memory.whole[i] === 1 || !held.nearestAll || nearest.gap > reach) return [nearest]
   const thick = section.size * Math.SQRT1_2
   const others = held.nearestAll(toStone(pose, p), reach + thick).flatMap(({ q, m, distance }): Touch[] => {
     const [at, way] = [fromStone(pose, q), turnBack(pose, m)]
@@ -278,21 +318,53 @@ function measureAll(scene: Scene, pose: Pose, i: number, reach: number): Touch[]
 /** Cosine of 6 degrees: two places that are touched in directions nearer than that are one. */
 const SAME_WAY = 0.995
 
+/** Where the stone has moved by more than this, all wires are looked at again, mm. */
+const LOOK_AGAIN = 0.5
+
+/** How far any point of the stone has moved at most from one pose to another; without an earlier one, endlessly. */
+function movedSince(before: Pose | undefined, pose: Pose, { centre, low, high }: Held): number {
+  if (!before) return Infinity
+  if (before === pose) return 0
+  const shifted = norm(sub(fromStone(pose, centre), fromStone(before, centre)))
+  // a turn moves no point by more than its axes' ends move together, times how far out the point lies
+  const turned = Math.hypot(...before.axes.map((x, k) => norm(sub(x, pose.axes[k as 0 | 1 | 2]))))
+  const far = Math.hypot(...low.map((x, k) => Math.max(centre[k as 0]! - x, high[k as 0]! - centre[k as 0]!)))
+  return shifted + turned * far
+}
+
+/**
+ * Calls with every station that stands within reach of a pose at least, and how near it comes at least. What stood far off when all were looked
+ * at last is passed over until the stone has moved as far.
+ */
+function eachWithin(scene: Scene, pose: Pose, reach: number, near: (i: number, least: number) => void): void {
+  const { held, stations, memory } = scene
+  const moved = movedSince(memory.looked, pose, held)
+  const anew = moved > LOOK_AGAIN
+  if (anew) memory.looked = pose
+  for (let i = 0; i < stations.length; i++) {
+    if (!anew && memory.off[i]! - moved > reach) continue
+    const least = memory.pose[i] === pose ? memory.gap[i]! : atLeast(scene, pose, i)
+    if (anew) memory.off[i] = least
+    if (least <= reach) near(i, least)
+  }
+}
+
 /** All stations within `reach` mm of the stone in this pose, measured. */
 export function touches(scene: Scene, pose: Pose, reach: number): Touch[] {
   const out: Touch[] = []
-  for (let i = 0; i < scene.stations.length; i++) {
-    if (atLeast(scene, pose, i) > reach) continue
+  eachWithin(scene, pose, reach, (i) => {
     for (const touch of measureAll(scene, pose, i, reach)) if (touch.gap < reach) out.push(touch)
-  }
+  })
   return out
 }
 
 /** Does any wire stand deeper than this in the stone. */
 export function standsIn(scene: Scene, pose: Pose, deep: number): boolean {
-  for (let i = 0; i < scene.stations.length; i++)
-    if (atLeast(scene, pose, i) < -deep && measure(scene, pose, i, deep).gap < -deep) return true
-  return false
+  let found = false
+  eachWithin(scene, pose, -deep, (i) => {
+    found ||= measure(scene, pose, i, deep).gap < -deep
+  })
+  return found
 }
 
 /** Wires near the stone in one pose, with all that was measured there. */
@@ -353,10 +425,7 @@ export function rowsNear(scene: Scene, pose: Pose, at: Vec3, lever: number, reac
     figures[o + 6] = gap
   }
   let count = 0
-  for (let i = 0; i < stations.length; i++) {
-    const known = memory.pose[i] === pose
-    const least = known ? memory.gap[i]! : atLeast(scene, pose, i)
-    if (least > reach) continue
+  eachWithin(scene, pose, reach, (i, least) => {
     if (memory.whole[i] === 1) {
       const o = 3 * i
       put(
@@ -365,9 +434,9 @@ export function rowsNear(scene: Scene, pose: Pose, at: Vec3, lever: number, reac
         [memory.q[o]!, memory.q[o + 1]!, memory.q[o + 2]!],
         least,
       )
-      fresh[count] = known ? 1 : 0
+      fresh[count] = memory.pose[i] === pose ? 1 : 0
       station[count++] = i
-      continue
+      return
     }
     for (const touch of measureAll(scene, pose, i, reach)) {
       if (touch.gap > reach || count === most) continue
@@ -375,7 +444,7 @@ export function rowsNear(scene: Scene, pose: Pose, at: Vec3, lever: number, reac
       fresh[count] = 1
       station[count++] = i
     }
-  }
+  })
   return {
     count,
     station,

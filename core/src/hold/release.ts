@@ -1,4 +1,4 @@
-import { dot, type Vec3 } from '../geom/index.js'
+import { dot, scale, type Vec3 } from '../geom/index.js'
 import { barStiffness } from '../path/index.js'
 import { alloy } from '../wire/index.js'
 import type { Setting, Walked } from './setting.js'
@@ -30,20 +30,17 @@ export interface Release {
   readonly giving: readonly string[]
 }
 
-/** Each step of a push, mm of the stone's fastest point. */
+/** Each step of a push, mm along its direction. */
 const STEP = 0.08
 const MOST_STEPS = 70
-/** Wires this near the stone bear on it in a step, mm. */
-const NEAR = 0.02
+/** What lies this near the stone may be come to in a step, mm. */
+const NEAR = 2 * STEP
 /** The stone is let go when the force has fallen to this share of its peak: where less than that is left it can leave. */
 const FALLEN = 0.1
 /** Behind the peak it is followed this far at least, mm. */
 const AFTER = 0.25
-/**
- * A stone that is pushed does not spin for nothing, as a round one may, and gets on: rocking to and fro in a round seat, a hundredth of a step
- * along each time, it would get nowhere. What it comes to lie against is found in the next step; forces hang on neither (within 1 %).
- */
-const GOING = { slide: 8, turning: 1e-3 }
+/** A stone that is pushed gets on, and does not spin for nothing, as a round one may. Forces hang on neither (within 1 %). */
+const GOING = { slide: 3, turning: 1e-3 }
 
 /** How far a push is followed: until the stone is let go, or until so much was borne. */
 export type Until = 'let go' | Enough
@@ -76,9 +73,9 @@ function stiffness(setting: Setting, touch: Touch, memory: StiffnessMemory): num
 }
 
 /**
- * Pushes the stone along d while the wires give way: at each step every wire that it presses on bears what its give asks, stiffness × how deep
- * the stone stands in it, but no more than it collapses at; the stone goes where that is least. The most that it took is what releases it as a steady force; the
- * area under the curve, elastic and plastic, is what a blow must bring.
+ * Pushes the stone along d while the wires give way, a step along at a time: it shifts and turns as it goes so that the wires take least for it.
+ * Each wire that it presses on, or comes to on the way, bears what its give asks, stiffness × how deep the stone stands in it, but no more
+ * than it collapses at. The most that it took is what releases it as a steady force; the area under the curve, elastic and plastic, is what a blow must bring.
  * So a wire that has to give by a hair only to let the stone past counts with a hair's force, and a long springy span lets go before it bends.
  * Small displacements of the wires; each gives by itself. It may be left off once so much was borne: what is told is then not the most that it
  * bears.
@@ -95,44 +92,39 @@ export function pushOut(
   const stiff: StiffnessMemory = new Map()
   const { memory } = setting
   let pose = from.pose
-  let at = fromStone(pose, held.centre)
-  const start = at
   const scene = { held, stations, memory: copyOf(setting.first.memory) }
   const way: PushPoint[] = []
   let peak = { force: 0, travel: 0, giving: [] as readonly string[] }
   let fell: number | undefined
-  let [energy, borne, last] = [0, 0, { travel: 0, force: 0 }]
+  let [energy, borne] = [0, 0]
   for (let i = 0; i < MOST_STEPS; i++) {
-    const contacts = touches(scene, pose, NEAR)
-    const travel = dot([at[0] - start[0], at[1] - start[1], at[2] - start[2]], d)
+    const at = fromStone(pose, held.centre)
     const field = fieldOf({
       spans,
       stations,
-      contacts,
+      contacts: touches(scene, pose, NEAR),
       centre: at,
       length: held.size,
       memory,
       // half a step more than it stands in already: that much is to come
       atMost: (t) => stiffness(setting, t, stiff) * (Math.max(0, -t.gap) + STEP / 2),
+      step: STEP,
     })
+    // a mean over the step
     const { force, motion, giving } = resist(field, d, GOING)
+    const travel = (i + 0.5) * STEP
     way.push({ travel, force, pose })
-    // by trapezia; what comes after the stone was let go does not count
-    energy += ((force + last.force) / 2) * Math.max(0, travel - last.travel)
-    last = { travel, force }
+    energy += force * STEP
     if (force > peak.force)
       peak = { force, travel, giving: [...new Set(giving.map((s) => spans[s]!.wire.id))] }
     const fallen = travel > peak.travel && force < FALLEN * peak.force
     fell = fallen ? (fell ?? travel) : undefined
+    // what comes after the stone was let go does not count
     if (!fallen) borne = energy
     if (typeof until === 'object' && peak.force >= until.force && borne >= until.energy) break
     if (travel > clear || (fallen && travel > peak.travel + AFTER)) break
-    const { v, w } = motion
-    const turn: Vec3 = [w[0] / held.size, w[1] / held.size, w[2] / held.size]
-    const fastest = Math.hypot(...v) + Math.hypot(...w)
-    const s = STEP / Math.max(fastest, 1e-9)
-    pose = movePose(pose, at, [v[0] * s, v[1] * s, v[2] * s], [turn[0] * s, turn[1] * s, turn[2] * s])
-    at = fromStone(pose, held.centre)
+    const shift = scale(motion.v, STEP)
+    pose = movePose(pose, at, shift, scale(motion.w, STEP / held.size))
   }
   return { d, ...peak, energy: borne, letsGo: fell ?? way[way.length - 1]?.travel ?? 0, way }
 }

@@ -18,8 +18,8 @@ export interface Shoulder {
   readonly further: number | undefined
 }
 
-/** A bend's summit lies between two places that are looked at: so near it counts, mm. */
-const NEAR = 0.25
+/** A bend that stands off by less than this lies on the stone, mm. */
+const NEAR = 0.1
 /** Steps inward, and how far it is looked, mm. */
 const STEP = 0.05
 const FAR = 6
@@ -68,7 +68,7 @@ export function reachForSlope(
 export function shoulders({ held, spans, stations, first }: Setting): Shoulder[] {
   if (!held.outside) return []
   const out: Shoulder[] = []
-  let bend: { wire: string; p: Vec3; slope: number; front: boolean; station: number } | undefined
+  let bend: { wire: string; p: Vec3; slope: number; front: boolean } | undefined
   const end = () => {
     if (bend && bend.slope < Math.sin((SHOULDER * Math.PI) / 180)) {
       const { way } = held.outside!(bend.p[0], bend.p[1])
@@ -87,17 +87,17 @@ export function shoulders({ held, spans, stations, first }: Setting): Shoulder[]
     }
     bend = undefined
   }
-  for (const t of [...first.near].sort((a, b) => a.station - b.station)) {
-    if (t.gap >= NEAR) continue
-    const st = stations[t.station]!
-    const over = st.section.size / 2 - held.outside(st.p[0], st.p[1]).distance
-    if (over < REACHES) continue
+  const touched = new Map(first.near.filter((t) => t.gap < NEAR).map((t) => [t.station, t]))
+  stations.forEach((st, i) => {
     const wire = spans[st.span]!.wire.id
-    if (bend && (bend.wire !== wire || t.station - bend.station > 4)) end()
+    const over = st.section.size / 2 - held.outside!(st.p[0], st.p[1]).distance
+    // a bend is what reaches over without a break: where it spans a steep flank it does not touch
+    if (over < REACHES || (bend && bend.wire !== wire)) end()
+    const t = touched.get(i)
+    if (over < REACHES || !t) return
     const slope = Math.abs(t.m[2])
-    if (!bend || slope > bend.slope) bend = { wire, p: st.p, slope, front: t.m[2] > 0, station: t.station }
-    else bend.station = t.station
-  }
+    if (!bend || slope > bend.slope) bend = { wire, p: st.p, slope, front: t.m[2] > 0 }
+  })
   end()
   return out
 }

@@ -1,6 +1,6 @@
 import type { Design, Joint, Wire } from '../design/index.js'
 import { sectionAt, type SectionPose } from '../design/index.js'
-import { add, along, cross, scale, sub, type Vec3 } from '../geom/index.js'
+import { add, along, cross, dot, scale, sub, unit, type Vec3 } from '../geom/index.js'
 import { pathAt, pathLength, stationsOf, type BarEnd } from '../path/index.js'
 import { alloy, flowStress, section } from '../wire/index.js'
 import type { DomeSeed } from '../stone/index.js'
@@ -33,24 +33,33 @@ export interface Station {
   readonly s: number
   readonly from: number
   readonly to: number
-  /** The stretch in its own middle about p as a parabola, u in mm: p + u way + u² bend; and how far the wire's skin may stand off that, mm. */
+  /** Either half of the stretch in its own middle as a parabola, u in mm: p + u way + u² bend; and how far the wire's skin may stand off that, mm. */
   readonly way: Vec3
-  readonly bend: Vec3
+  readonly bends: readonly [Vec3, Vec3]
   readonly loose: number
-  /** Its two ends, from p. */
-  readonly ends: readonly [Vec3, Vec3]
+  /** How far its directions turn over the stretch, radians. */
+  readonly turn: number
+  /** Its two ends, from p, and the wire's section there. */
+  readonly ends: readonly [StretchEnd, StretchEnd]
 }
 
-/** The wire's middle and section `u` mm along from a station. */
+export interface StretchEnd {
+  readonly off: Vec3
+  readonly section: SectionPose
+}
+
+/** The wire's middle and section `u` mm along from a station: exact at the ends of its stretch, between them as its parabola goes and its section turns. */
 export function besideStation(st: Station, u: number): { readonly p: Vec3; readonly section: SectionPose } {
   if (u === 0) return st
+  const { off, section } = st.ends[u < 0 ? 0 : 1]
+  const whole = u < 0 ? st.from : st.to
+  if (u === whole) return { p: add(st.p, off), section }
+  const p = along(along(st.p, st.way, u), st.bends[u < 0 ? 0 : 1], u * u)
   // round wire looks alike from all sides
-  if (st.section.profile === 'round' && (u === st.from || u === st.to))
-    return { p: add(st.p, st.ends[u === st.from ? 0 : 1]), section: st.section }
-  const { p, t } = pathAt(st.wire.path, st.s + u)
-  // a station may have been moved off its wire's path: the stretch goes with it
-  const own = pathAt(st.wire.path, st.s).p
-  return { p: add(st.p, sub(p, own)), section: sectionAt(st.wire, st.s + u, t) }
+  if (section.profile === 'round') return { p, section: st.section }
+  const turned = (k: 0 | 1): Vec3 =>
+    unit(along(scale(st.section.axes[k], 1 - u / whole), section.axes[k], u / whole))
+  return { p, section: { ...section, axes: [turned(0), turned(1)] } }
 }
 
 /** Stations are at most this far apart, mm. */
@@ -73,39 +82,39 @@ function stretchOf(
   s: number,
   pitch: number,
   ends: { readonly first: boolean; readonly last: boolean },
-): Pick<Station, 'from' | 'to' | 'way' | 'bend' | 'loose' | 'ends'> {
+): Pick<Station, 'from' | 'to' | 'way' | 'bends' | 'loose' | 'turn' | 'ends'> {
   const [from, to] = [ends.first ? 0 : -pitch / 2, ends.last ? 0 : pitch / 2]
   const here = pathAt(wire.path, s)
   const [a, b] = [pathAt(wire.path, s + from), pathAt(wire.path, s + to)]
-  // the parabola that goes its way and meets both ends, as nearly as it can
+  // the parabolas that go its way and meet the ends
   const off = (end: Vec3, u: number): Vec3 =>
     u === 0 ? [0, 0, 0] : scale(along(sub(end, here.p), here.t, -u), 1 / (u * u))
-  const [x, y] = [off(a.p, from), off(b.p, to)]
-  const shares = (from === 0 ? 0 : 1) + (to === 0 ? 0 : 1)
-  const bend = scale(add(x, y), 1 / Math.max(1, shares))
-  const miss = (end: Vec3, u: number): number =>
-    Math.hypot(...sub(end, along(along(here.p, here.t, u), bend, u * u)))
-  // only round wire is looked at between stations: another's side would have to be turned with it
-  if (wire.stock.profile !== 'round' && !wire.twist)
-    return {
-      from: 0,
-      to: 0,
-      way: here.t,
-      bend: [0, 0, 0],
-      loose: 0,
-      ends: [
-        [0, 0, 0],
-        [0, 0, 0],
-      ],
-    }
+  const bends = [off(a.p, from), off(b.p, to)] as const
+  // how fast the curvature changes shows in how unlike they are: a cubic c u³, whose parabola to u misses it by 4/27 of c u³ at most
+  const cubic = from < 0 && to > 0 ? Math.hypot(...sub(bends[1], bends[0])) / (to - from) : 0
+  const own = sectionAt(wire, s, here.t)
+  const sides = [sectionAt(wire, s + from, a.t), sectionAt(wire, s + to, b.t)] as const
   return {
     from,
     to,
     way: here.t,
-    bend,
-    loose: miss(a.p, from) + miss(b.p, to),
-    ends: [sub(a.p, here.p), sub(b.p, here.p)],
+    bends,
+    loose: (4 / 27) * cubic * Math.max(-from, to) ** 3 + Math.max(...sides.map((x) => turnedBy(own, x))),
+    turn:
+      2 * (Math.hypot(...bends[0]) * -from + Math.hypot(...bends[1]) * to) +
+      (own.profile === 'round' ? 0 : Math.hypot(...sub(sides[0].axes[0], sides[1].axes[0]))),
+    ends: [
+      { off: sub(a.p, here.p), section: sides[0] },
+      { off: sub(b.p, here.p), section: sides[1] },
+    ],
   }
+}
+
+/** How much farther a section that turns from one pose to another may reach than in even measure between the two, mm: a chord's rise over each side. */
+function turnedBy(a: SectionPose, b: SectionPose): number {
+  if (a.profile === 'round') return 0
+  const off = ([0, 1] as const).map((k) => sub(a.axes[k], b.axes[k]))
+  return (a.size / 16) * off.reduce((sum, x) => sum + dot(x, x), 0)
 }
 
 /** Curvature of a polyline at each point, 1/mm, by the circle through it and its neighbours; at the ends as beside them. */

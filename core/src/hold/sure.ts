@@ -1,6 +1,6 @@
 import type { Design } from '../design/index.js'
 import { unit, type Vec3 } from '../geom/index.js'
-import { bearsIn, holdOf, type Hold } from './check.js'
+import { holdOf, type Hold } from './check.js'
 import { DEMAND_IDS, enoughFor, isBlow, shareOf, type Asked, type DemandId, type Enough } from './demands.js'
 import { DIRECTIONS, SPHERE, WAYS } from './directions.js'
 import { smaller, type Held } from './held.js'
@@ -174,14 +174,9 @@ function firstVerdict(setting: Setting, hold: Hold, asked: Asked): Verdict {
   const { force, energy } = enoughFor(asked)
   const more = { force: MORE * force, energy: MORE * energy }
   const less = toleranced(setting, 'both')
-  const ways: { readonly d: Vec3; readonly force: number }[] = []
-  for (const d of FIRST_WAYS) {
-    if (walkIn(less, d).outcome !== 'caught') return 'doubtful'
-    ways.push({ d, force: bearsIn(less, d, more.force) })
-  }
-  const weakest = ways.reduce((a, b) => (b.force < a.force ? b : a))
+  if (FIRST_WAYS.some((d) => walkIn(less, d).outcome !== 'caught')) return 'doubtful'
   // to the front and the back the reach alone takes a blow
-  const pushed = new Set([weakest.d, ...FIRST_WAYS.slice(0, 2)])
+  const pushed = new Set([hold.arrow, ...FIRST_WAYS.slice(0, 2)])
   return [...pushed].every((d) => shareOf(pushedOut(less, d, more), more) >= 1) ? 'sound' : 'doubtful'
 }
 

@@ -69,6 +69,8 @@ const FINER = [1, 0.25]
 const DEEP = 0.03
 /** A stone that fits without play may stand this deep in a wire: wires are followed from point to point, and between two of them lies a hair's less. */
 const SLACK = 0.0003
+/** Less deep than this no wire is asked how deep it stands, mm. */
+const SHALLOW = 0.005
 /** A wire that the stone overlaps by rounding pushes it out by this at most, mm. */
 const PUSH = 0.01
 
@@ -186,9 +188,9 @@ function walkOnce(spec: WalkSpec, fine: number): WalkResult {
   return ended(lastGain > fine * GOING && lastGain < Infinity ? 'undecided' : 'caught')
 }
 
-/** How deep the deepest wire stands in the stone, below 0; what seems to is measured anew. */
+/** How deep the deepest wire stands in the stone, below 0; what seems to stand deep is measured anew. */
 function deepestOf(near: Rows): number {
-  let deepest = 0
+  let deepest = -SHALLOW
   for (let i = 0; i < near.count; i++) {
     const o = ROW * i + 6
     if (near.figures[o]! < deepest) near.refresh(i)
@@ -264,6 +266,11 @@ function plainMove(near: Rows, direction: Vec3, step: number, turn: number): Mov
   return best
 }
 
+/** A row with less room than this left stops a move, mm. */
+const BINDING = 1e-6
+/** A move is looked for again so often at most, with rows measured anew. */
+const MOST_TRIES = 20
+
 /** A small rigid move: shift, and turn about the stone's middle. */
 interface Move {
   readonly v: Vec3
@@ -288,35 +295,47 @@ function bestMove(
   const { figures: rows, count } = near
   const entries = new Array<number>(6).fill(0)
   const priced = { entries, cost: 0 }
-  const solve = (least: number) =>
+  /** How far a shift and turn go beyond what a row allows, mm. */
+  const over = (i: number, y: Float64Array, least: number): number => {
+    const o = ROW * i
+    return (
+      rows[o]! * y[0]! +
+      rows[o + 1]! * y[1]! +
+      rows[o + 2]! * y[2]! +
+      share * (rows[o + 3]! * y[3]! + rows[o + 4]! * y[4]! + rows[o + 5]! * y[5]!) -
+      Math.max(rows[o + 6]! + SLACK, least)
+    )
+  }
+  const solveOnce = (least: number) =>
     solveByColumns({
       rhs: along,
       bound: step,
       price: (y) => {
-        let found: number
-        // an old row that is broken is measured anew before it counts
-        do {
-          let worst = 1e-9
-          found = -1
-          for (let i = 0, o = 0; i < count; i++, o += ROW) {
-            const over =
-              rows[o]! * y[0]! +
-              rows[o + 1]! * y[1]! +
-              rows[o + 2]! * y[2]! +
-              share * (rows[o + 3]! * y[3]! + rows[o + 4]! * y[4]! + rows[o + 5]! * y[5]!) -
-              Math.max(rows[o + 6]! + SLACK, least)
-            if (over > worst) {
-              worst = over
-              found = i
-            }
+        let worst = 1e-9
+        let found = -1
+        for (let i = 0; i < count; i++) {
+          const by = over(i, y, least)
+          if (by > worst) {
+            worst = by
+            found = i
           }
-        } while (found >= 0 && near.refresh(found))
+        }
         if (found < 0) return undefined
         for (let k = 0; k < 6; k++) entries[k] = rows[ROW * found + k]! * (k < 3 ? 1 : share)
         priced.cost = Math.max(rows[ROW * found + 6]! + SLACK, least)
         return priced
       },
     })
+  // old rows are true, but may be stricter than they need be: those that stop the move are measured anew, and the move is looked for again
+  const solve = (least: number) => {
+    for (let tries = 0; ; tries++) {
+      const found = solveOnce(least)
+      if (!found || tries === MOST_TRIES) return found
+      let anew = false
+      for (let i = 0; i < count; i++) if (over(i, found.y, least) > -BINDING && near.refresh(i)) anew = true
+      if (!anew) return found
+    }
+  }
   const result = solve(-PUSH) ?? solve(0)
   if (!result) return undefined
   const { y } = result

