@@ -32,13 +32,16 @@ export interface Bar {
 const MOST = 1e4
 /** A section may be over its limit by this before it is counted as broken. */
 const BREACH = 1e-5
+/** Sides of an octagon inscribed in a circle, its corners on the axes and between: a + OCTAGON b <= 1 and OCTAGON a + b <= 1. */
+const OCTAGON = Math.SQRT2 - 1
 /** Slack of a pin: it takes 1/PIN of the plastic moment. */
 const PIN = 1e4
 
 /**
  * Plastic collapse load of a curved bar in 3D under one force: by the lower-bound theorem the largest F for which end
- * reactions exist with |M|/Mp + |T|/Tp + |N|/Np <= 1 at every vertex (bending M as an eight-sided polygon inscribed
- * in the section's own, so the result is low by at most 8 % for round wire and 0 along its axes). Rigid-plastic, small
+ * reactions exist with √((M/Mp)² + (T/Tp)²) + |N|/Np <= 1 at every vertex (von Mises for bending and torsion; both circles, that of M about its
+ * two axes and that of M with T, as the eight-sided polygons inscribed in them, so the result is low by at most 8 % for each and 0 along the axes; square
+ * wire's own polygon of M is a square on its corner). Rigid-plastic, small
  * displacements, shear left out. A linear program in seven unknowns whose inequalities are looked for, not listed: the
  * section that the last reactions break worst gives the next one.
  * Checks: straight clamped 2 Mp L/(a (L - a)); finger Mp/l; half circle loaded out of plane about 2 Mp/R.
@@ -56,7 +59,7 @@ export function collapseLoad(bar: Bar, index: number, direction: Vec3): number {
   // unknowns: reaction force at the start × reach / Mp, reaction moment / Mp, load × reach / Mp; moments here in Mp
   const arm = 1 / reach
   const axial = mp / (reach * s.area * bar.yieldStress)
-  const corner = bar.profile === 'square' ? 0.5 : Math.SQRT2 - 1
+  const corner = bar.profile === 'square' ? 0.5 : OCTAGON
   const d = unit(direction)
   const load = points[index]!
   const last = points.length - 1
@@ -111,15 +114,18 @@ export function collapseLoad(bar: Bar, index: number, direction: Vec3): number {
           wn = 0
         } else {
           const weak = harder ? 1 / harder[j]! : 1
-          const over = (Math.max(aa + corner * ab, corner * aa + ab) + twist * ac + ae) * weak
+          const bent = Math.max(aa + corner * ab, corner * aa + ab)
+          const turned = twist * ac
+          const over = (Math.max(bent + OCTAGON * turned, OCTAGON * bent + turned) + ae) * weak
           if (over <= most) continue
           most = over
           at = j
           loaded = on
           const first = aa >= ab
-          w1 = (first ? 1 : corner) * (a < 0 ? -weak : weak)
-          w2 = (first ? corner : 1) * (b < 0 ? -weak : weak)
-          wt = twist * (c < 0 ? -weak : weak)
+          const [ofBent, ofTurned] = bent >= turned ? [weak, OCTAGON * weak] : [OCTAGON * weak, weak]
+          w1 = (first ? 1 : corner) * (a < 0 ? -ofBent : ofBent)
+          w2 = (first ? corner : 1) * (b < 0 ? -ofBent : ofBent)
+          wt = twist * (c < 0 ? -ofTurned : ofTurned)
           wn = e < 0 ? -weak : weak
         }
       }
@@ -172,7 +178,8 @@ function fingerLoad({
     const moment = cross(sub(points[index]!, points[j]!), d)
     const [a, b, c] = [Math.abs(dot(e1, moment)), Math.abs(dot(e2, moment)), Math.abs(dot(t, moment))]
     const axial = (Math.abs(dot(t, d)) * mp) / (area * bar.yieldStress)
-    const over = Math.max(a + corner * b, corner * a + b) + twist * c + axial
+    const bent = Math.max(a + corner * b, corner * a + b)
+    const over = Math.max(bent + OCTAGON * twist * c, OCTAGON * bent + twist * c) + axial
     worst = Math.max(worst, over / (harder ? harder[j]! : 1))
   }
   return worst > 0 ? mp / worst : 0

@@ -1,6 +1,13 @@
 import type { Finding } from '../finding/index.js'
 import { family, type Options } from '../settings/index.js'
-import { gaugeWindow, wireSize, WIRE_SIZES, type GaugeQuestion, type GaugeWindow } from '../wire/index.js'
+import {
+  gaugeWindow,
+  wireSize,
+  COMMON_SIZES,
+  WIRE_SIZES,
+  type GaugeQuestion,
+  type GaugeWindow,
+} from '../wire/index.js'
 import { numberOf } from '../working/index.js'
 import { plan, type Plan, type PlanRequest } from './plan.js'
 import { wholeHold } from './planSure.js'
@@ -57,7 +64,9 @@ export function gaugeNeighbours(request: PlanRequest, option: string): GaugeNeig
     .find((p) => p.id === option)
   const now = WIRE_SIZES.find((s) => s.label === request.options[option])
   if (param?.kind !== 'choice' || !now) throw new RangeError(`"${option}" is no wire's size`)
-  const sizes = WIRE_SIZES.filter((s) => param.values.includes(s.label)).sort((a, b) => a.mm - b.mm)
+  const sizes = WIRE_SIZES.filter(
+    (s) => param.values.includes(s.label) && (s.awg === undefined || COMMON_SIZES.includes(s)),
+  ).sort((a, b) => a.mm - b.mm)
   const thinner = sizes.filter((s) => s.mm < now.mm * (1 - APART)).pop()
   const thicker = sizes.find((s) => s.mm > now.mm * (1 + APART))
   return [thinner, thicker].flatMap((size) => (size ? [withSize(request, option, size.label)] : []))

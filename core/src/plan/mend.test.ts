@@ -30,7 +30,7 @@ describe('mends', () => {
     ['bends removed on one side', { frontBends: [1.4, 4] }],
     ['no bends behind', { backBends: [] }],
     ['reach nearly gone', { frontOverlap: 0.1, backOverlap: 0.1 }],
-    ['four sizes thinner', { size: '24 AWG' }],
+    ['five sizes thinner', { size: '26 AWG' }],
     ['thin and dead soft', { size: '24 AWG', temper: 'dead soft' }],
   ]
   it.each(damages)('%s: mended, and the mend is what a plan from scratch comes to', (_, damage) => {

@@ -2,7 +2,7 @@ import { family, type Options } from '../settings/index'
 import { numberOf } from '../working/index'
 import { seeded } from '../testing'
 import type { Stone } from '../stone/index'
-import { WIRE_SIZES, wireSize } from '../wire/index'
+import { COMMON_SIZES, wireSize } from '../wire/index'
 import {
   DEFAULT_SETTINGS,
   LIMITS,
@@ -38,7 +38,7 @@ function isSound(p: Plan): boolean {
 }
 
 /** Sizes of the same kind, thinnest first. */
-const SIZES = WIRE_SIZES.filter((s) => s.awg !== undefined).sort((a, b) => a.mm - b.mm)
+const SIZES = [...COMMON_SIZES].sort((a, b) => a.mm - b.mm)
 const sized = (o: Options, steps: number): Options | undefined => {
   const now = SIZES.findIndex((s) => s.label === wireSize(String(o.size)).label)
   const size = SIZES[now + steps]

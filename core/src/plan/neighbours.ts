@@ -1,5 +1,5 @@
 import type { Options, OptionValue, Param } from '../settings/index.js'
-import { WIRE_SIZES } from '../wire/index.js'
+import { COMMON_SIZES, WIRE_SIZES } from '../wire/index.js'
 
 /** Sizes of a list that are at least this far off are neighbours, as a share: the list has near twins. */
 const APART = 0.06
@@ -8,9 +8,8 @@ const APART = 0.06
 export function sizesBeside(p: Param, value: OptionValue, way: 'thinner' | 'thicker'): readonly string[] {
   const now = WIRE_SIZES.find((s) => s.label === value)
   if (p.kind !== 'choice' || !now) return []
-  const sizes = WIRE_SIZES.filter(
-    (s) => p.values.includes(s.label) && (s.awg !== undefined) === (now.awg !== undefined),
-  )
+  const series = now.awg === undefined ? WIRE_SIZES.filter((s) => s.awg === undefined) : COMMON_SIZES
+  const sizes = series.filter((s) => p.values.includes(s.label))
   const next =
     way === 'thinner'
       ? sizes.filter((s) => s.mm < now.mm * (1 - APART)).sort((a, b) => b.mm - a.mm)[0]

@@ -28,6 +28,7 @@ import {
   fullStone,
   girthRound,
   MESH_TOLERANCE,
+  OUTLINE_KINDS,
   outline,
   outlineArea,
   outlinePoints,
@@ -252,6 +253,22 @@ describe('every kind of stone as a solid', () => {
       }
     },
   )
+})
+
+describe('the girth across', () => {
+  it.each(OUTLINE_KINDS)('of %s is taken where it is widest: no shorter than twice its width', (outline) => {
+    if (outline === 'free') return
+    for (const [length, width] of [
+      [24, 20],
+      [20, 20],
+      [18, 26],
+    ] as const) {
+      const stone = { kind: 'cabochon', outline, length, width, depth: 6, wall: 2, mineral: 'agate' } as const
+      if (stoneErrors(stone).length > 0) continue
+      const { width: across } = fullStone(stone)
+      expect(numberOf(stoneMeasures(stone).girthWidth)).toBeGreaterThan(2 * across - 0.02)
+    }
+  })
 })
 
 describe('closed forms', () => {

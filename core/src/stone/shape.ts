@@ -18,6 +18,7 @@ import {
 } from '../geom/index.js'
 import { bodyOf, bodyVolume, type Body } from './body.js'
 import { wholeMesh } from './bodyMesh.js'
+import { outlinePoints, type Outline } from './outline.js'
 import { ALL_MEASURES, type FullStone } from './stone.js'
 
 /** How far a stone's triangles may lie from its surface, mm. */
@@ -119,7 +120,8 @@ export function girthPlane(stone: FullStone, which: 'edge' | 'length' | 'width')
   // a crystal is measured half-way up its shaft: its base may be broken off aslant
   if (stone.kind === 'crystal') return { normal: [0, 1, 0], offset: (stone.shoulder - stone.length) / 2 }
   const { body } = shapeOf(stone)
-  return { normal: [0, 1, 0], offset: body.axis === 'y' ? widestHeight(body) : 0 }
+  const across = body.outline ? widestAcross(body.outline) : 0
+  return { normal: [0, 1, 0], offset: body.axis === 'y' ? widestHeight(body) : across }
 }
 
 /** The taut string of a girth as a closed line in the piece's frame, to be drawn. */
@@ -135,6 +137,33 @@ export function girthString(stone: FullStone, which: 'edge' | 'length' | 'width'
     a * u[2] + b * v[2] + plane.offset * plane.normal[2],
   ])
 }
+
+/** An outline's points are true to this, mm: places whose widths differ by less are alike. */
+const ALIKE = 0.005
+
+/** Where along its length an outline is widest, mm; the middle of that place where it goes on: a heart across its lobes, a triangle near its base. */
+function widestAcross(outline: Outline): number {
+  const points = outlinePoints(outline, ALIKE)
+  const widthAt = (y: number): number => {
+    let [left, right] = [Infinity, -Infinity]
+    points.forEach((a, i) => {
+      const b = points[(i + 1) % points.length]!
+      if (a[1] === b[1] || Math.min(a[1], b[1]) > y || Math.max(a[1], b[1]) < y) return
+      const x = a[0] + ((b[0] - a[0]) * (y - a[1])) / (b[1] - a[1])
+      left = Math.min(left, x)
+      right = Math.max(right, x)
+    })
+    return right - left
+  }
+  const heights = points.map((p) => p[1])
+  const widths = heights.map(widthAt)
+  const most = Math.max(...widths)
+  const widest = heights.filter((_, i) => widths[i]! > most - 2 * ALIKE)
+  const middle = (Math.min(...widest) + Math.max(...widest)) / 2
+  // what is alike above and below its middle is widest there
+  return Math.abs(middle) < HUNDREDTH ? 0 : middle
+}
+const HUNDREDTH = 0.01
 
 /** Height of the widest slice of a turned or grown body; the middle of it where it is a stretch. */
 function widestHeight(body: Body): number {

@@ -124,6 +124,11 @@ describe('gauge table', () => {
     for (let n = 10; n <= 30; n++) expect((awg(n + 3) / awg(n)) ** 2).toBeCloseTo(0.5, 2)
   })
 
+  it('knows every gauge from 10 to 34, exactly', () => {
+    for (let n = 10; n <= 34; n++)
+      expect(WIRE_SIZES.find((s) => s.label === `${n} AWG`)!.mm).toBe(0.127 * 92 ** ((36 - n) / 39))
+  })
+
   it('stocks thickest first', () => {
     const sizes = WIRE_SIZES.map((s) => s.mm)
     expect([...sizes].sort((a, b) => b - a)).toEqual(sizes)

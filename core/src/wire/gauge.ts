@@ -47,13 +47,21 @@ export interface WireSize {
 }
 
 const METRIC = [0.3, 0.4, 0.5, 0.6, 0.8, 0.9, 1.0, 1.2] as const
-const GAUGES = [12, 14, 16, 18, 19, 20, 21, 22, 24, 26, 28, 30] as const
+/** Gauges that most sellers keep: what is proposed is of these. */
+const COMMON = [12, 14, 16, 18, 19, 20, 21, 22, 24, 26, 28, 30] as const
+const [THICKEST, THINNEST] = [10, 34] as const
 
-/** Sizes that are sold as wire: AWG 12 to 30 and the metric ones, thickest first. */
+/** Sizes that are sold as wire: every AWG from 10 to 34 and the metric ones, thickest first. */
 export const WIRE_SIZES: readonly WireSize[] = [
-  ...GAUGES.map((n) => ({ label: `${n} AWG`, mm: Number(awg(n).toFixed(3)), awg: n })),
+  ...Array.from({ length: THINNEST - THICKEST + 1 }, (_, i): WireSize => {
+    const n = THICKEST + i
+    return { label: `${n} AWG`, mm: awg(n), awg: n }
+  }),
   ...METRIC.map((d) => ({ label: `${d.toFixed(1)} metric`, mm: d })),
 ].sort((a, b) => b.mm - a.mm)
+
+/** Sizes by gauge that most sellers keep, thickest first: what is proposed without being asked for. */
+export const COMMON_SIZES: readonly WireSize[] = WIRE_SIZES.filter((s) => COMMON.some((n) => n === s.awg))
 
 /** A stock size by its label. @throws RangeError when no such size is stocked. */
 export function wireSize(label: string): WireSize {

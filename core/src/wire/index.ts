@@ -1,4 +1,4 @@
-export { awg, nearestGauges, swg, WIRE_SIZES, wireSize } from './gauge.js'
+export { awg, COMMON_SIZES, nearestGauges, swg, WIRE_SIZES, wireSize } from './gauge.js'
 export type { WireSize } from './gauge.js'
 export { section, support } from './profile.js'
 export type { Profile, Section } from './profile.js'

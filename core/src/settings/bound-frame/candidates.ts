@@ -9,7 +9,7 @@ import {
   type Solid,
   type Stone,
 } from '../../stone/index.js'
-import { section, WIRE_SIZES, wireSize, type WireSize } from '../../wire/index.js'
+import { section, COMMON_SIZES, WIRE_SIZES, wireSize, type WireSize } from '../../wire/index.js'
 import type { CandidateGroup, OptionSpace, Wish } from '../family.js'
 import { between, oneOf } from '../shared/cube.js'
 import { bendForm } from '../shared/faceBend.js'
@@ -150,7 +150,7 @@ function firmRun(
 const gaugesFor = (small: number, wish: Wish): readonly WireSize[] =>
   WIRE_SIZES.filter(
     (s) =>
-      (s.awg !== undefined || wish.kept?.includes(s.label)) &&
+      (COMMON_SIZES.includes(s) || wish.kept?.includes(s.label)) &&
       s.mm >= 0.5 &&
       s.mm <= Math.min(1.3, small / 8),
   )
@@ -175,7 +175,7 @@ export function plainFrameOptions(
   const fine = WIRE_SIZES.filter((s) => s.mm >= 0.3)
   // what is kept is bound with where it is about as thick
   const here = fine.filter((s) => wish.kept?.includes(s.label) && Math.abs(s.mm / a - 0.62) < 0.14)
-  const binding = nearest(here.length > 0 ? here : fine.filter((s) => s.awg !== undefined), a * 0.62)
+  const binding = nearest(here.length > 0 ? here : fine.filter((s) => COMMON_SIZES.includes(s)), a * 0.62)
   const neckRadius = step(Math.max(2.5 * a, 1.5), 0.1)
   return {
     wires,

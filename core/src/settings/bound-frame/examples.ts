@@ -1,5 +1,5 @@
 import { fullStone, type Stone } from '../../stone/index.js'
-import { WIRE_SIZES } from '../../wire/index.js'
+import { COMMON_SIZES } from '../../wire/index.js'
 import type { FamilyExamples, Options } from '../family.js'
 import { places, plainFrameOptions } from './candidates.js'
 
@@ -86,7 +86,7 @@ export const examples: FamilyExamples = {
   random: (stone, wish, random) => {
     const full = fullStone(stone)
     const small = Math.min(full.length, full.width)
-    const gauges = WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= 0.5 && s.mm <= 1.3)
+    const gauges = COMMON_SIZES.filter((s) => s.mm >= 0.5 && s.mm <= 1.3)
     const size = gauges[Math.floor(random() * gauges.length)]!
     const reach = () => Number((0.3 + random() * 0.14 * small).toFixed(1))
     const plain = plainFrameOptions(stone, wish, {

@@ -1,5 +1,5 @@
 import type { Stone } from '../../stone/index.js'
-import { WIRE_SIZES, wireSize } from '../../wire/index.js'
+import { COMMON_SIZES, wireSize } from '../../wire/index.js'
 import type { MendMove, Options } from '../family.js'
 import { readOptions, type BoundFrameOptions } from './options.js'
 import { limitsOf, params } from './params.js'
@@ -66,9 +66,8 @@ export function moves(stone: Stone, options: Options): MendMove[] {
   if (o.temper === 'dead soft') add('harder', { temper: 'half hard' })
   const now = wireSize(o.size).mm
   const param = list.find((p) => p.id === 'size')
-  const sizes = WIRE_SIZES.filter(
-    (s) =>
-      s.awg !== undefined && s.mm > now * 1.04 && param?.kind === 'choice' && param.values.includes(s.label),
+  const sizes = COMMON_SIZES.filter(
+    (s) => s.mm > now * 1.04 && param?.kind === 'choice' && param.values.includes(s.label),
   )
     .sort((a, b) => a.mm - b.mm)
     .slice(0, THICKER)

@@ -1,5 +1,5 @@
 import type { Stone } from '../../stone/index.js'
-import { section, WIRE_SIZES, wireSize, type WireSize } from '../../wire/index.js'
+import { section, COMMON_SIZES, WIRE_SIZES, wireSize, type WireSize } from '../../wire/index.js'
 import type { CandidateGroup, OptionSpace, Wish } from '../family.js'
 import { between, oneOf } from '../shared/cube.js'
 import { readOptions, type ClawOptions } from './options.js'
@@ -33,16 +33,16 @@ export interface ClawDecision {
 export const seatGauges = (stone: Stone, wish: Wish): readonly WireSize[] =>
   WIRE_SIZES.filter(
     (s) =>
-      (s.awg !== undefined || wish.kept?.includes(s.label)) &&
+      (COMMON_SIZES.includes(s) || wish.kept?.includes(s.label)) &&
       s.mm >= 0.5 &&
       s.mm <= Math.min(1.3, Math.min(stone.length, stone.width) / 7),
   )
 /** What claws may be made of, as among the choices. */
-export const clawGauges = WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= 0.4 && s.mm <= 1.7)
+export const clawGauges = COMMON_SIZES.filter((s) => s.mm >= 0.4 && s.mm <= 1.7)
 
 /** Claws with ties two fifths as thick as the seat, four turns and more a corner, a neck by its wire. */
 export function clawOptions(wish: Wish, { size, clawSize, seat, claw }: ClawDecision): ClawOptions {
-  const fine = WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= 0.2 && s.mm <= 0.5)
+  const fine = COMMON_SIZES.filter((s) => s.mm >= 0.2 && s.mm <= 0.5)
   const tie = nearest(fine, Math.max(0.25, size.mm * 0.4))
   return {
     mount: wish.worn ?? 'pendant',

@@ -1,7 +1,7 @@
 import type { Design } from '../../design/index.js'
 import type { Stone } from '../../stone/index.js'
 import { NEWTON_PER_GRAM } from '../../units/index.js'
-import { WIRE_SIZES, wireSize } from '../../wire/index.js'
+import { COMMON_SIZES, wireSize } from '../../wire/index.js'
 import type { BenchMove, GaugeAsk, MendMove, Options } from '../family.js'
 import { basisOf, build } from './build.js'
 import { CLAWED, clawSides, readOptions } from './options.js'
@@ -29,9 +29,8 @@ export function moves(stone: Stone, options: Options): MendMove[] {
   for (const id of ['clawSize', 'size'] as const) {
     const now = wireSize(o[id]).mm
     const list = params(stone).find((p) => p.id === id)
-    for (const size of WIRE_SIZES.filter(
-      (s) =>
-        s.awg !== undefined && s.mm > now * 1.04 && list?.kind === 'choice' && list.values.includes(s.label),
+    for (const size of COMMON_SIZES.filter(
+      (s) => s.mm > now * 1.04 && list?.kind === 'choice' && list.values.includes(s.label),
     )
       .sort((a, b) => a.mm - b.mm)
       .slice(0, 2))

@@ -1,5 +1,13 @@
 import { outline, type Stone } from '../../stone/index.js'
-import { alloy, section, WIRE_SIZES, wireSize, type Temper, type WireSize } from '../../wire/index.js'
+import {
+  alloy,
+  section,
+  COMMON_SIZES,
+  WIRE_SIZES,
+  wireSize,
+  type Temper,
+  type WireSize,
+} from '../../wire/index.js'
 import type { CandidateGroup, OptionSpace, Wish } from '../family.js'
 import { between, oneOf } from '../shared/cube.js'
 import { shoulderOf } from '../shared/shoulder.js'
@@ -47,7 +55,7 @@ export interface HoopDecision {
 export const hoopGauges = (stone: Stone, wish: Wish): readonly WireSize[] =>
   WIRE_SIZES.filter(
     (s) =>
-      (s.awg !== undefined || wish.kept?.includes(s.label)) &&
+      (COMMON_SIZES.includes(s) || wish.kept?.includes(s.label)) &&
       s.mm >= 0.6 &&
       s.mm <= Math.min(1.7, stone.width / 6),
   )
@@ -55,12 +63,12 @@ export const hoopGauges = (stone: Stone, wish: Wish): readonly WireSize[] =>
 /** What can carry hoops of this wire: no thinner than the wire bends round. */
 export const carrierGauges = (wish: Wish, size: WireSize): readonly WireSize[] => {
   const least = (2 * (alloy(wish.alloy).bend[wish.temper as Temper] + 0.5) - 1) * size.mm
-  return WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= Math.max(size.mm, least) - 1e-9)
+  return COMMON_SIZES.filter((s) => s.mm >= Math.max(size.mm, least) - 1e-9)
 }
 
 /** Two hoops with a neck and a binding by their wire, leaving the stone as late as the curves have room. */
 export function hoopOptions(stone: Stone, wish: Wish, d: HoopDecision): TwinHoopOptions {
-  const fine = WIRE_SIZES.filter((s) => s.awg !== undefined && s.mm >= 0.3 && s.mm <= 0.7)
+  const fine = COMMON_SIZES.filter((s) => s.mm >= 0.3 && s.mm <= 0.7)
   return {
     mount: d.mount,
     ring: FINGER,
