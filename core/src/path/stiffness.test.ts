@@ -290,7 +290,11 @@ async function collapseByBalance(
     for (let k = 0; k < 24; k++) {
       const a = (2 * Math.PI * k) / 24
       const axis: Vec3 = [0, 1, 2].map((c) => Math.cos(a) * e1[c]! + Math.sin(a) * e2[c]!) as unknown as Vec3
-      rows.push(`${moment(axis, 1 / mp)} + T${e}_${at} + N${e} <= 1`)
+      // the circle of bending and torsion by its tangents
+      for (let j = 0; j <= 8; j++) {
+        const [bent, turned] = [Math.cos((j * Math.PI) / 16), Math.sin((j * Math.PI) / 16)]
+        rows.push(`${moment(axis, bent / mp)} + ${turned.toFixed(9)} T${e}_${at} + N${e} <= 1`)
+      }
     }
   }
   for (let e = 0; e < n - 1; e++) {
@@ -328,7 +332,7 @@ describe('spans by other methods, on random wavy wires in space', () => {
     }
   })
 
-  it('plastic: the balance of every element as its own rows, by another solver; the inscribed octagon is low by 8 % at most', async () => {
+  it('plastic: the balance of every element as its own rows, by another solver; the two inscribed octagons are low by 8 % each at most', async () => {
     const random = seeded(12)
     for (let round = 0; round < 6; round++) {
       // fine enough that it does not matter which of two neighbouring directions a section is taken across
@@ -344,7 +348,7 @@ describe('spans by other methods, on random wavy wires in space', () => {
         const ratio =
           collapseLoad({ ...bar, start, end }, index, d) /
           (await collapseByBalance(points, clamped, index, d))
-        expect(ratio).toBeGreaterThan(0.91)
+        expect(ratio).toBeGreaterThan(0.84)
         expect(ratio).toBeLessThan(1.002)
       }
     }

@@ -1,5 +1,5 @@
 import { FAMILIES, optionsSchema, type FamilyExamples, type OptionValue, type Param } from '../settings/index'
-import { WIRE_SIZES, wireSize } from '../wire/index'
+import { COMMON_SIZES, WIRE_SIZES, wireSize } from '../wire/index'
 import { evenly } from './evenly'
 import { featuresOf } from './features'
 import { marginOf, outcomeOf } from './margin'
@@ -43,7 +43,10 @@ describe('what lies next to an option', () => {
     for (const { params } of each)
       for (const p of params)
         if (p.kind === 'choice' && p.values.some((v) => WIRE_SIZES.some((s) => s.label === v)))
-          for (const value of p.values) {
+          // what is proposed is of the gauges that most sellers keep
+          for (const value of p.values.filter((v) =>
+            COMMON_SIZES.some((s) => s.label === v || wireSize(v).awg === undefined),
+          )) {
             const now = wireSize(value)
             const [thin] = sizesBeside(p, value, 'thinner')
             if (thin === undefined) {
@@ -51,6 +54,7 @@ describe('what lies next to an option', () => {
               const rest = p.values
                 .map(wireSize)
                 .filter((s) => (s.awg === undefined) === (now.awg === undefined) && s.mm < now.mm * 0.93)
+                .filter((s) => s.awg === undefined || COMMON_SIZES.includes(s))
               expect(rest).toEqual([])
               continue
             }

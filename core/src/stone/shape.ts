@@ -138,12 +138,13 @@ export function girthString(stone: FullStone, which: 'edge' | 'length' | 'width'
   ])
 }
 
-/** An outline's points are true to this, mm: places whose widths differ by less are alike. */
-const ALIKE = 0.005
+/** An outline's points are true to this share of its length: places whose widths differ by less are alike. */
+const ALIKE = 2e-4
 
 /** Where along its length an outline is widest, mm; the middle of that place where it goes on: a heart across its lobes, a triangle near its base. */
 function widestAcross(outline: Outline): number {
-  const points = outlinePoints(outline, ALIKE)
+  const alike = ALIKE * (outline.top - outline.bottom)
+  const points = outlinePoints(outline, alike)
   const widthAt = (y: number): number => {
     let [left, right] = [Infinity, -Infinity]
     points.forEach((a, i) => {
@@ -158,12 +159,11 @@ function widestAcross(outline: Outline): number {
   const heights = points.map((p) => p[1])
   const widths = heights.map(widthAt)
   const most = Math.max(...widths)
-  const widest = heights.filter((_, i) => widths[i]! > most - 2 * ALIKE)
+  const widest = heights.filter((_, i) => widths[i]! > most - 2 * alike)
   const middle = (Math.min(...widest) + Math.max(...widest)) / 2
   // what is alike above and below its middle is widest there
-  return Math.abs(middle) < HUNDREDTH ? 0 : middle
+  return Math.abs(middle) < 2 * alike ? 0 : middle
 }
-const HUNDREDTH = 0.01
 
 /** Height of the widest slice of a turned or grown body; the middle of it where it is a stretch. */
 function widestHeight(body: Body): number {

@@ -102,7 +102,7 @@ describe('bound frame', () => {
         expect(dist(p, [-q[0], q[1], q[2]])).toBeLessThan(1e-6)
       }
       const neck = wire.parts.find((p) => p.id === 'neck-right')!
-      expect(pathAt(wire.path, neck.s0).p[0]).toBeCloseTo(0.406, 6)
+      expect(pathAt(wire.path, neck.s0).p[0]).toBeCloseTo(0.406, 3)
     }
   })
 

@@ -1,0 +1,28 @@
+import { DEFAULT_SETTINGS, plan, settingOfPlan } from '../plan/index'
+import { FAMILIES, type FamilyExamples } from '../settings/index'
+import { holdOf, releases, settingOf, toleranced, type Setting } from './index'
+
+const examplesOf = (id: string): FamilyExamples =>
+  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
+/** Forces may differ by this between coarse and fine places on the wires. */
+const ALIKE = 0.1
+
+describe.each(FAMILIES.map((f) => f.id))('how closely the wires of %s are followed', (id) => {
+  it('changes what they bear by less than a tenth, as planned and with what a hand misses by', () => {
+    const { stone, options } = examplesOf(id).sound[0]!
+    const result = plan({ stone, family: id, options, settings: DEFAULT_SETTINGS })
+    if (!result.ok) throw new Error(JSON.stringify(result.findings))
+    const { design, asked } = result.plan
+    const { held } = settingOfPlan(result.plan)
+    const told = (spacing: number): number[] => {
+      const planned = settingOf(design, held, spacing)
+      return [planned, toleranced(planned, 'both')].flatMap((setting: Setting) => {
+        const hold = holdOf(setting, asked)
+        expect(hold.caught).toBe(true)
+        return releases(setting, hold).weakest.force
+      })
+    }
+    const [coarse, fine] = [told(1), told(0.4)]
+    coarse.forEach((force, i) => expect(Math.abs(force / fine[i]! - 1)).toBeLessThan(ALIKE))
+  }, 120_000)
+})
