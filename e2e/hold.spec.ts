@@ -60,7 +60,7 @@ test('mended at the proof with the stone in: worked out, done with one action, t
 }) => {
   test.setTimeout(400_000)
   await demo(page)
-  await page.goto(`${url()}/pieces/piece-labradorite/proof`)
+  await page.goto(`${url()}/pieces/piece-hedge/proof`)
   await page.locator('[data-check=push]').getByRole('button', { name: 'Fails' }).click()
   const mends = page.getByRole('region', { name: 'Mends at the bench' })
   await mends.getByRole('button', { name: 'What can still be done' }).click()
