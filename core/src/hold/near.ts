@@ -141,7 +141,7 @@ export interface Scene {
   readonly memory: Memory
 }
 
-/** A stretch of wire whose gap cannot fall by more than this toward either end is measured in its middle only, mm. */
+/** A stretch whose gap cannot fall by more than this toward either end is measured in its middle only, mm: well under what counts as touching. */
 const EVEN = 0.006
 
 /** Gaps up to this are found true, mm; wider ones are left at their bound, which is less: nothing is stopped by them before they are found anew. */

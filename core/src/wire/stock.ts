@@ -19,7 +19,7 @@ export const massPerMm = (stock: Stock): number =>
 /** The same stock has the same key: for grouping a cut list by kind. */
 export const stockKey = (s: Stock): string => `${s.alloy}|${s.temper}|${s.profile}|${s.size.label}`
 
-/** In the trade's words, gauge always with its millimetres. @example 'copper 20 AWG (0.812 mm) square, dead soft' */
+/** In the trade's words, gauge always with its millimetres. @example 'copper 20 AWG (0.81 mm) square, dead soft' */
 export const stockName = (s: Stock): string =>
   s.size.awg === undefined
     ? `${s.alloy} ${s.size.mm.toFixed(2)} mm ${s.profile}, ${s.temper}`
