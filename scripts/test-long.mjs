@@ -50,6 +50,14 @@ const COUNTS = [
     by: 'FIRST_ROUNDS',
   },
   {
+    what: 'limit analysis of all wires as one program, on random plans of every family',
+    project: 'core',
+    file: 'hold/limitAnalysis',
+    rounds: 100,
+    by: 'LIMIT_ROUNDS',
+    seeds: [1],
+  },
+  {
     what: 'mends against every change of a grid, of each kind of damage',
     project: 'core',
     file: 'plan/mendGrid',

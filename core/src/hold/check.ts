@@ -1,7 +1,7 @@
 import { dot, type Vec3 } from '../geom/index.js'
 import { enoughFor, type Asked } from './demands.js'
 import { DIRECTIONS, nearestWay, SPHERE, WAYS, type DirectionId } from './directions.js'
-import { fieldOf, mergedFields, resist, weakestFrom, type Field, type Resistance } from './force.js'
+import { fieldOf, mergedFields, resist, TOGETHER, weakestFrom, type Field, type Resistance } from './force.js'
 import { copyOf, fromStone, REST, touches, type Touch } from './near.js'
 import { walkIn, type Setting, type Walked, type WayHold } from './setting.js'
 import { settle } from './settle.js'
@@ -169,13 +169,21 @@ const STARTS = 3
 /** A way that is not weaker than this share of the weakest named one is no start. */
 const NEAR_LEAST = 1.02
 
+/** Where a push in one way comes to rest, as `holdOf` counts it; `usual` is what most ways bear, N. */
+export function restIn(setting: Setting, d: Vec3, usual: number): Walked {
+  const there = atRest(setting, walkIn(setting, d))
+  if (there.outcome !== 'caught' || bearsAfter(setting, there) >= ODD * usual) return there
+  return onward(setting, there, Math.abs(there.travel) <= TIGHT)
+}
+
 /** What the wires bear in one way where the stone comes to rest in it, N: 0 where it lets the stone out. Settled further only while it bears less than `enough`. */
 export function bearsIn(setting: Setting, d: Vec3, enough: number): number {
   const walked = atRest(setting, walkIn(setting, d))
   if (walked.outcome !== 'caught') return 0
-  const force = bearsAfter(setting, walked)
-  if (force >= enough) return force
-  return Math.max(force, bearsAfter(setting, onward(setting, walked, Math.abs(walked.travel) <= TIGHT)))
+  if (bearsAfter(setting, walked) >= enough) return bearsAfter(setting, walked)
+  const together = resist(fieldAfter(setting, walked), d, TOGETHER).force
+  if (together >= enough) return together
+  return Math.max(together, bearsAfter(setting, onward(setting, walked, Math.abs(walked.travel) <= TIGHT)))
 }
 
 /**
@@ -190,6 +198,31 @@ export function atMost(setting: Setting, enough: number): { readonly force: numb
     if (force < enough) break
   }
   return least
+}
+
+/** A direction that may be the weakest. */
+interface Candidate {
+  readonly d: Vec3
+  readonly found: Resistance
+  readonly field: Field
+  /** Which of the named ways it is. */
+  readonly named?: number
+}
+
+/**
+ * The weakest of some directions by what the contacts of each wire bear together. That is never less than what they were found to bear apart, so
+ * only those are asked that may still be the weakest; what is found of a named way replaces what stood there.
+ */
+function weakestTogether(candidates: readonly Candidate[], named: Resistance[]): Candidate {
+  const order = [...candidates].sort((a, b) => a.found.force - b.found.force)
+  let least: Candidate | undefined
+  for (const c of order) {
+    if (least && c.found.force >= least.found.force) break
+    const found = resist(c.field, c.d, TOGETHER)
+    if (c.named !== undefined) named[c.named] = found
+    if (!least || found.force < least.found.force) least = { ...c, found }
+  }
+  return least!
 }
 
 /**
@@ -228,23 +261,23 @@ export function holdOf(setting: Setting, asked: Asked): Hold {
   const leastNamed = Math.min(...named.map((r) => r.force))
   /** In one direction the stone is pushed itself, and asked where it came to rest. */
   const exact = (d: Vec3): Field => {
-    const there = atRest(setting, walkIn(setting, d))
-    const field = there.outcome === 'caught' ? fieldAfter(setting, there) : fieldWith(setting, there, [])
-    if (there.outcome !== 'caught' || resist(field, d).force >= ODD * leastNamed) return field
-    const next = onward(setting, there, Math.abs(there.travel) <= TIGHT)
-    return fieldAfter(setting, next)
+    const there = restIn(setting, d, leastNamed)
+    return there.outcome === 'caught' ? fieldAfter(setting, there) : fieldWith(setting, there, [])
   }
   const free = walked.find((w) => w.outcome === 'out') ?? walked.find((w) => w.outcome === 'undecided')
   const found = free
     ? { d: free.d, found: nothing(free.d) }
-    : [
-        ...DIRECTIONS.map(({ d }, i) => ({ d, found: named[i]! })),
-        ...order
-          .slice(0, STARTS)
-          .flatMap((i) =>
-            sphere[i]!.force < leastNamed * NEAR_LEAST ? [weakestFrom(exact, SPHERE.ways[i]!)] : [],
-          ),
-      ].reduce((a, b) => (b.found.force < a.found.force ? b : a))
+    : weakestTogether(
+        [
+          ...DIRECTIONS.map(({ d }, i) => ({ d, found: named[i]!, field: ownField(i), named: i })),
+          ...order.slice(0, STARTS).flatMap((i) => {
+            if (sphere[i]!.force >= leastNamed * NEAR_LEAST) return []
+            const weak = weakestFrom(exact, SPHERE.ways[i]!)
+            return [{ ...weak, field: exact(weak.d) }]
+          }),
+        ],
+        named,
+      )
   const names = (r: Resistance) => r.giving.map((s) => spans[s]!.id)
   const { force } = found.found
   const undecided = !caught && walked.every((w) => w.outcome !== 'out')
@@ -269,7 +302,8 @@ export function holdOf(setting: Setting, asked: Asked): Hold {
       force: named[i]!.force,
       yielding: names(named[i]!),
     })),
-    sphere: sphere.map((r) => r.force),
+    // nothing is weaker than the weakest, also where contacts were counted apart
+    sphere: sphere.map((r) => (r.force > 0 ? Math.max(r.force, force) : 0)),
     weakest: DIRECTIONS[nearestWay(found.d, WAYS.slice(0, 6))]!.id,
     arrow: found.d,
     turning: [w[0] / setting.held.size, w[1] / setting.held.size, w[2] / setting.held.size],

@@ -1,5 +1,5 @@
 import { along, cross, dot, solveByColumns, sub, unit, type ColumnBasis, type Vec3 } from '../geom/index.js'
-import { collapseLoad } from '../path/index.js'
+import { collapseLoad, sharedLoads, type Bar, type BarLoad } from '../path/index.js'
 import { lowYield, pullLoad, shearLoad, type Span, type Station } from './stations.js'
 import type { Touch } from './near.js'
 
@@ -16,6 +16,17 @@ const MOST_POINTS = 1e5
 
 /** Rounded alike to either side: mirrored directions have mirrored cells. */
 const cellOf = (v: number): number => Math.sign(v) * Math.round(CELLS * Math.abs(v))
+
+/** A span as the bar that bends. */
+const barOf = (span: Span): Bar => ({
+  points: span.points,
+  start: span.start,
+  end: span.end,
+  profile: span.wire.stock.profile,
+  size: span.wire.stock.size.mm,
+  yieldStress: lowYield(span.wire),
+  harder: span.harder,
+})
 
 /**
  * Force a wire can take at one contact before it gives: the plastic collapse load of its span there, capped by shear.
@@ -38,22 +49,7 @@ export function capacity(spans: readonly Span[], station: Station, m: Vec3, memo
     CELLS
   const known = memory.get(key)
   if (known !== undefined) return known
-  const load = Math.min(
-    shear,
-    collapseLoad(
-      {
-        points: span.points,
-        start: span.start,
-        end: span.end,
-        profile: span.wire.stock.profile,
-        size: span.wire.stock.size.mm,
-        yieldStress: lowYield(span.wire),
-        harder: span.harder,
-      },
-      station.index,
-      unit(cell),
-    ),
-  )
+  const load = Math.min(shear, collapseLoad(barOf(span), station.index, unit(cell)))
   memory.set(key, load)
   return load
 }
@@ -77,6 +73,18 @@ export interface Field {
   readonly station: Int32Array
   /** Indices of the spans that are touched. */
   readonly used: readonly number[]
+  readonly spans: readonly Span[]
+  readonly stations: readonly Station[]
+  /** Loads that contacts of one span bear together, found so far. */
+  readonly shared: SharedLoad[]
+}
+
+/** Forces at several contacts of one span at once, as one thing that resists. */
+interface SharedLoad {
+  /** Rate of its work by a motion, N, as a contact's wrench is; less `cost` for what is not touched yet. */
+  readonly wrench: Float64Array
+  readonly cost: number
+  readonly row: number
 }
 
 /** What a thing that resists bears, N: worked out when it is first asked for. */
@@ -86,7 +94,13 @@ function bearsAt(field: Field, i: number): number {
 }
 
 /** A field of so many things that resist, to be filled. */
-const emptyField = (count: number, used: readonly number[]): Field => ({
+const emptyField = (
+  count: number,
+  { used, spans, stations }: Pick<Field, 'used' | 'spans' | 'stations'>,
+): Field => ({
+  spans,
+  stations,
+  shared: [],
   wrench: new Float64Array(6 * count),
   cap: new Float64Array(count),
   free: new Float64Array(count),
@@ -120,7 +134,7 @@ export function fieldOf(spec: {
     const load = capacity(spans, stations[c.station]!, c.m, memory)
     return Math.max(1e-6, Math.min(load, atMost ? atMost(c) : Infinity))
   }
-  const field: Field = { ...emptyField(plain.length + cables.length, used), find }
+  const field: Field = { ...emptyField(plain.length + cables.length, { used, spans, stations }), find }
   const put = (i: number, n: Vec3, at: Vec3) => {
     const moment = cross(sub(at, centre), n)
     for (let k = 0; k < 3; k++) {
@@ -171,7 +185,7 @@ export function mergedFields(fields: readonly Field[]): Field {
     // only now: in a hollow one wire may be touched on several sides
     for (const s of f.station) seen.add(s)
   })
-  const field = emptyField(picked.length / 2, used)
+  const field = emptyField(picked.length / 2, { ...only!, used })
   for (let k = 0; k < picked.length; k += 2) {
     const from = fields[picked[k]!]!
     const [i, to] = [picked[k + 1]!, k / 2]
@@ -184,12 +198,18 @@ export function mergedFields(fields: readonly Field[]): Field {
   return field
 }
 
+/** How the stone moves: its middle, mm, and its turn, radians over the length. */
+export interface Motion {
+  readonly v: Vec3
+  readonly w: Vec3
+}
+
 /** The force that takes the stone out in a direction, how it leaves, and the wires that give way for it. */
 export interface Resistance {
   /** N; 0 where the contacts cannot resist this direction at all. */
   readonly force: number
   /** The motion in which it is least resisted: 1 mm along the direction, and what goes with it; turns in radians over the length. */
-  readonly motion: { readonly v: Vec3; readonly w: Vec3 }
+  readonly motion: Motion
   /** Indices of the spans that give way. */
   readonly giving: readonly number[]
 }
@@ -206,8 +226,56 @@ export interface Going {
   readonly slide: number
   /** What turning takes besides about each axis, as a share of the strongest contact: it turns only where that pays. Not counted as force. */
   readonly turning: number
+  /**
+   * Contacts of one span may bear together: what they can is looked for. Without it they share the span as if each pushed for a part of the time,
+   * which is never too much, and is quick.
+   */
+  readonly together?: boolean
 }
 const FREELY: Going = { slide: SLIDE, turning: 0 }
+/** With what the contacts of a span bear together: the wires' limit load, or a little less. */
+export const TOGETHER: Going = { ...FREELY, together: true }
+/** What they bear together is looked for until the force is known to this share of it. */
+const KNOWN = 0.01
+/** So many contacts of a span are looked at together at most, spread over it. */
+const MOST_TOGETHER = 10
+
+/** A contact that a motion drives outward by less than this, mm a mm along, is not looked at with others: on so flat a wedge a hoop stretches rather than breaks. */
+const FLAT = 0.03
+
+/** Loads of the contacts of one span that take most work for a motion at rates `into`, mm a mm; where they take over `least`, N. */
+function bornTogether(field: Field, row: number, into: Float64Array, least: number): SharedLoad | undefined {
+  const { spans, stations, wrench, free } = field
+  const span = spans[field.used[row]!]!
+  if (span.kind === 'bound' || span.taut) return undefined
+  let on: number[] = []
+  for (let i = 0; i < into.length; i++) if (field.row[i] === row && into[i]! > FLAT) on.push(i)
+  if (on.length < 2) return undefined
+  on.sort((a, b) => stations[field.station[a]!]!.index - stations[field.station[b]!]!.index)
+  if (on.length > MOST_TOGETHER) {
+    const step = (on.length - 1) / (MOST_TOGETHER - 1)
+    on = Array.from({ length: MOST_TOGETHER }, (_, k) => on[Math.round(k * step)]!)
+  }
+  // no more than each alone, all at once: often too little already
+  if (on.reduce((sum, i) => sum + bearsAt(field, i) * into[i]!, 0) <= least) return undefined
+  const loads = on.map((i): BarLoad => ({
+    index: stations[field.station[i]!]!.index,
+    direction: unit([wrench[6 * i]!, wrench[6 * i + 1]!, wrench[6 * i + 2]!]),
+    worth: into[i]!,
+    most: bearsAt(field, i),
+  }))
+  const forces = sharedLoads(barOf(span), loads)
+  let takes = 0
+  let cost = 0
+  const all = new Float64Array(6)
+  on.forEach((i, k) => {
+    const f = forces[k]!
+    takes += f * into[i]!
+    cost += f * free[i]!
+    for (let j = 0; j < 6; j++) all[j]! += f * wrench[6 * i + j]!
+  })
+  return takes > least ? { wrench: all, cost, row } : undefined
+}
 
 /** What is come to first. */
 const nearestOf = (free: Float64Array): number => free.indexOf(Math.min(...free))
@@ -221,7 +289,7 @@ const TILTS: readonly Vec3[] = [
 ]
 
 /** Where the last direction asked of a field ended: the next begins there. After FRESH of them rounding is not carried on. */
-const bases = new WeakMap<Field, { readonly basis: ColumnBasis; used: number }>()
+const bases = new WeakMap<Field, { readonly basis: ColumnBasis; readonly together: boolean; used: number }>()
 const FRESH = 24
 
 /**
@@ -230,8 +298,9 @@ const FRESH = 24
  * min Σ over spans of max (c n·motion)₊, whose rows are six and one a span however many contacts there are.
  * @example resist(field, [0, 0, 1]).force // 7.4
  */
-export function resist(field: Field, d: Vec3, { turning, slide }: Going = FREELY, tilts = 0): Resistance {
-  const { wrench, cap, free, row, used } = field
+export function resist(field: Field, d: Vec3, going: Going = FREELY, tilts = 0): Resistance {
+  const { turning, slide, together } = going
+  const { wrench, cap, free, row, used, shared } = field
   const none: Resistance = { force: 0, motion: { v: d, w: [0, 0, 0] }, giving: [] }
   const count = cap.length
   if (count === 0) return none
@@ -245,7 +314,9 @@ export function resist(field: Field, d: Vec3, { turning, slide }: Going = FREELY
   for (let k = 6; k < rows; k++) rhs[k] = -1
   const entries = new Array<number>(rows).fill(0)
   const priced = { entries, cost: 0, passing: false }
-  const known = bases.get(field)
+  const before = bases.get(field)
+  const known = before && before.together === Boolean(together) ? before : undefined
+  const into = new Float64Array(together ? count : 0)
   const result = solveByColumns({
     rhs,
     bound: slide,
@@ -268,12 +339,23 @@ export function resist(field: Field, d: Vec3, { turning, slide }: Going = FREELY
           wrench[o + 3]! * y3 +
           wrench[o + 4]! * y4 +
           wrench[o + 5]! * y5
-        const into = rate - free[i]!
-        if (into <= 0) continue
-        const over = (bearsAt(field, i) / scale) * into - y[6 + row[i]!]!
+        const goes = rate - free[i]!
+        if (together) into[i] = goes
+        if (goes <= 0) continue
+        const over = (bearsAt(field, i) / scale) * goes - y[6 + row[i]!]!
         if (over > worst) {
           worst = over
           at = i
+        }
+      }
+      let load: SharedLoad | undefined
+      for (let i = 0; together && i < shared.length; i++) {
+        const { wrench: w, cost, row: r } = shared[i]!
+        const rate = w[0]! * y0 + w[1]! * y1 + w[2]! * y2 + w[3]! * y3 + w[4]! * y4 + w[5]! * y5 - cost
+        const over = rate / scale - y[6 + r]!
+        if (over > worst) {
+          worst = over
+          load = shared[i]
         }
       }
       // turning about each axis, either way
@@ -282,18 +364,33 @@ export function resist(field: Field, d: Vec3, { turning, slide }: Going = FREELY
         if (over > worst) {
           worst = over
           at = count + k
+          load = undefined
         }
       }
       for (let k = 6; k < rows; k++)
         if (-y[k]! > worst) {
           worst = -y[k]!
           at = -3 - k
+          load = undefined
         }
-      if (at === -1) return undefined
+      // what contacts bear together is dear to find: only when all else is settled
+      if (together && at === -1 && !load) {
+        let sum = 0
+        for (let r = 0; r < used.length; r++) sum += y[6 + r]!
+        for (let r = 0; r < used.length && !load; r++) {
+          load = bornTogether(field, r, into, (y[6 + r]! + KNOWN * sum) * scale)
+          if (load) shared.push(load)
+        }
+      }
+      if (at === -1 && !load) return undefined
       entries.fill(0)
       priced.cost = 0
-      priced.passing = at === -2
-      if (at === -2) {
+      priced.passing = !load && at === -2
+      if (load) {
+        for (let k = 0; k < 6; k++) entries[k] = load.wrench[k]! / scale
+        entries[6 + load.row] = -1
+        priced.cost = load.cost / scale
+      } else if (at === -2) {
         for (let k = 0; k < 3; k++) entries[k] = -d[k as 0 | 1 | 2]
         priced.cost = -1
       } else if (at < -2) entries[-3 - at] = -1
@@ -311,13 +408,17 @@ export function resist(field: Field, d: Vec3, { turning, slide }: Going = FREELY
   if (!result) {
     bases.delete(field)
     // begun elsewhere it got stuck: once more from the start
-    if (known) return resist(field, d, { turning, slide }, tilts)
+    if (known) return resist(field, d, going, tilts)
     // many contacts in mirrored places: a direction beside this one has fewer answers that are alike
     const tilt = TILTS[tilts]
-    return tilt ? resist(field, unit(along(d, tilt, HAIR)), { turning, slide }, tilts + 1) : none
+    return tilt ? resist(field, unit(along(d, tilt, HAIR)), going, tilts + 1) : none
   }
   const { y } = result
-  bases.set(field, { basis: result.basis, used: result.basis === known?.basis ? known.used : 0 })
+  bases.set(field, {
+    basis: result.basis,
+    together: Boolean(together),
+    used: result.basis === known?.basis ? known.used : 0,
+  })
   let force = 0
   const giving: number[] = []
   used.forEach((s, row) => {
@@ -325,36 +426,55 @@ export function resist(field: Field, d: Vec3, { turning, slide }: Going = FREELY
     force += share
     if (share > 1e-6 * scale) giving.push(s)
   })
-  return { force, motion: plainest(field, d, force, [y[0]!, y[1]!, y[2]!], [y[3]!, y[4]!, y[5]!]), giving }
+  return {
+    force,
+    motion: plainest(field, d, force, { v: [y[0]!, y[1]!, y[2]!], w: [y[3]!, y[4]!, y[5]!] }, going),
+    giving,
+  }
 }
 
-/** What the wires take for a motion of the stone: in each span the most that one of its contacts asks once it is touched, N mm a mm. */
-export function takenBy(field: Field, v: Vec3, w: Vec3): number {
-  const { wrench, cap, free, row, used } = field
+/** What the wires take for a motion of the stone, N mm a mm: in each span the most that one of its contacts asks once it is touched, or several together. */
+function takenBy(field: Field, { v, w }: Motion, { together }: Going): number {
+  const { wrench, cap, free, row, used, shared } = field
   const most = new Float64Array(used.length)
-  for (let i = 0, o = 0; i < cap.length; i++, o += 6) {
-    const rate =
-      wrench[o]! * v[0] +
-      wrench[o + 1]! * v[1] +
-      wrench[o + 2]! * v[2] +
-      wrench[o + 3]! * w[0] +
-      wrench[o + 4]! * w[1] +
-      wrench[o + 5]! * w[2]
-    const into = rate - free[i]!
-    if (into <= 0) continue
-    const asks = bearsAt(field, i) * into
+  const into = new Float64Array(cap.length)
+  const rateOf = (of: Float64Array, o: number): number =>
+    of[o]! * v[0] +
+    of[o + 1]! * v[1] +
+    of[o + 2]! * v[2] +
+    of[o + 3]! * w[0] +
+    of[o + 4]! * w[1] +
+    of[o + 5]! * w[2]
+  for (let i = 0; i < cap.length; i++) {
+    into[i] = rateOf(wrench, 6 * i) - free[i]!
+    if (into[i]! <= 0) continue
+    const asks = bearsAt(field, i) * into[i]!
     if (asks > most[row[i]!]!) most[row[i]!] = asks
+  }
+  if (together) {
+    for (const { wrench: of, cost, row: r } of shared) most[r] = Math.max(most[r]!, rateOf(of, 0) - cost)
+    const sum = most.reduce((a, b) => a + b, 0)
+    for (let r = 0; r < used.length; r++) {
+      const load = bornTogether(field, r, into, most[r]! + KNOWN * sum)
+      if (load) {
+        shared.push(load)
+        most[r] = rateOf(load.wrench, 0) - load.cost
+      }
+    }
   }
   return most.reduce((sum, x) => sum + x, 0)
 }
 
 /** Of the motions that take as little, one without turns and slides that nothing asks for: a ball may spin as it likes. */
-function plainest(field: Field, d: Vec3, force: number, v: Vec3, w: Vec3): Resistance['motion'] {
-  const enough = force * (1 + 1e-6) + 1e-9
+function plainest(field: Field, d: Vec3, force: number, { v, w }: Motion, going: Going): Motion {
+  const enough = force * (1 + (going.together ? 2 * KNOWN : 1e-6)) + 1e-9
   const still: Vec3 = [0, 0, 0]
-  if (takenBy(field, d, still) <= enough) return { v: d, w: still }
-  if (takenBy(field, v, still) <= enough) return { v, w: still }
-  return takenBy(field, d, w) <= enough ? { v: d, w } : { v, w }
+  const plainer = [
+    { v: d, w: still },
+    { v, w: still },
+    { v: d, w },
+  ]
+  return plainer.find((m) => takenBy(field, m, going) <= enough) ?? { v, w }
 }
 
 /**

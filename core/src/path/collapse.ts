@@ -37,152 +37,244 @@ const OCTAGON = Math.SQRT2 - 1
 /** Slack of a pin: it takes 1/PIN of the plastic moment. */
 const PIN = 1e4
 
+/** A force on a bar at one of its points. */
+export interface BarLoad {
+  readonly index: number
+  /** Its direction, of length 1. */
+  readonly direction: Vec3
+  /** What a newton of it counts. */
+  readonly worth: number
+  /** It is no larger than this for another reason, N. */
+  readonly most?: number
+}
+
 /**
- * Plastic collapse load of a curved bar in 3D under one force: by the lower-bound theorem the largest F for which end
- * reactions exist with √((M/Mp)² + (T/Tp)²) + |N|/Np <= 1 at every vertex (von Mises for bending and torsion; both circles, that of M about its
- * two axes and that of M with T, as the eight-sided polygons inscribed in them, so the result is low by at most 8 % for each and 0 along the axes; square
- * wire's own polygon of M is a square on its corner). Rigid-plastic, small
- * displacements, shear left out. A linear program in seven unknowns whose inequalities are looked for, not listed: the
- * section that the last reactions break worst gives the next one.
+ * Plastic collapse load of a curved bar in 3D under one force; what `sharedLoads` says of it alone.
  * Checks: straight clamped 2 Mp L/(a (L - a)); finger Mp/l; half circle loaded out of plane about 2 Mp/R.
  * @returns N; 0 when the load meets a joint that cannot carry, never infinite
  * @throws RangeError for fewer than two points or an index outside
  */
-export function collapseLoad(bar: Bar, index: number, direction: Vec3): number {
+export const collapseLoad = (bar: Bar, index: number, direction: Vec3): number =>
+  sharedLoads(bar, [{ index, direction: unit(direction), worth: 1 }])[0]!
+
+/**
+ * Forces at several points of a curved bar in 3D that count for most together: by the lower-bound theorem those for which end reactions exist with
+ * √((M/Mp)² + (T/Tp)²) + |N|/Np <= 1 at every vertex (von Mises for bending and torsion; both circles, that of M about its
+ * two axes and that of M with T, as the eight-sided polygons inscribed in them, so the result is low by at most 8 % for each and 0 along the axes; square
+ * wire's own polygon of M is a square on its corner) and shear within A sy/√3 about either axis. Rigid-plastic, small
+ * displacements. A linear program in six reactions and the forces whose inequalities are looked for, not listed: the
+ * section that the last answer breaks worst gives the next one. From a free end no reaction comes.
+ * @returns N, in the order of the loads; all 0 where no end holds the bar
+ * @throws RangeError for fewer than two points or an index outside
+ * @example sharedLoads(bar, [{ index: 3, direction: [0, 0, 1], worth: 1 }, { index: 9, direction: [0, 0, 1], worth: 1 }]) // [4.1, 4.1]
+ */
+export function sharedLoads(bar: Bar, loads: readonly BarLoad[]): Float64Array {
   const { points } = bar
   if (points.length < 2) throw new RangeError('a bar needs two points')
-  if (!(index >= 0 && index < points.length)) throw new RangeError(`no point ${index}`)
-  const s = section(bar.profile, bar.size)
-  const mp = s.plastic * bar.yieldStress
-  const twist = mp / ((s.torsion * bar.yieldStress) / Math.sqrt(3))
-  const { frames, reach } = framesOf(points)
-  // unknowns: reaction force at the start × reach / Mp, reaction moment / Mp, load × reach / Mp; moments here in Mp
-  const arm = 1 / reach
-  const axial = mp / (reach * s.area * bar.yieldStress)
-  const corner = bar.profile === 'square' ? 0.5 : OCTAGON
-  const d = unit(direction)
-  const load = points[index]!
-  const last = points.length - 1
-  const { harder } = bar
-  if (bar.start === 'free' || bar.end === 'free')
-    return fingerLoad({ bar, index, d, frames, corner, twist, mp, area: s.area })
-  /** What the load gives at each section in M1, M2, T (by arm) and N (by axial), once per bar and load. */
-  const share = new Float64Array(4 * points.length)
-  for (let j = index; j <= last; j++) {
-    const { e1, e2, t } = frames[j]!
-    const moment = cross(sub(load, points[j]!), d)
-    share[4 * j] = dot(e1, moment)
-    share[4 * j + 1] = dot(e2, moment)
-    share[4 * j + 2] = dot(t, moment)
-    share[4 * j + 3] = dot(t, d)
+  for (const { index } of loads)
+    if (!(index >= 0 && index < points.length)) throw new RangeError(`no point ${index}`)
+  // held at one end only by a pin it swings
+  const ends = [bar.start, bar.end]
+  if (ends.includes('free') && !ends.includes('clamp')) return new Float64Array(loads.length)
+  // a free end first, so that all a section bears comes from the loads before it
+  if (bar.end === 'free') {
+    const last = points.length - 1
+    const back = loads.map((l) => ({ ...l, index: last - l.index }))
+    return sharedLoads(reversed(bar), back)
   }
-  const entries = new Array<number>(7).fill(0)
-  const priced = { entries, cost: 1 }
-  const price = (y: Float64Array): PricedColumn | undefined => {
-    let most = 1 + BREACH
-    let at = -1
-    let loaded = 0
-    // weights of M1, M2, T and N in the inequality that is broken worst
-    let [w1, w2, wt, wn] = [0, 0, 0, 0]
-    const y0 = y[0]! * arm
-    const y1 = y[1]! * arm
-    const y2 = y[2]! * arm
-    const y6 = y[6]! * arm
-    for (let j = 0; j <= last; j++) {
-      const { e1, e2, t, arms } = frames[j]!
-      const [c1, c2, ct] = arms
-      const m1 = c1[0] * y0 + c1[1] * y1 + c1[2] * y2 + e1[0] * y[3]! + e1[1] * y[4]! + e1[2] * y[5]!
-      const m2 = c2[0] * y0 + c2[1] * y1 + c2[2] * y2 + e2[0] * y[3]! + e2[1] * y[4]! + e2[2] * y[5]!
-      const mt = ct[0] * y0 + ct[1] * y1 + ct[2] * y2 + t[0] * y[3]! + t[1] * y[4]! + t[2] * y[5]!
-      const n = (t[0] * y[0]! + t[1] * y[1]! + t[2] * y[2]!) * axial
-      const pinned = (j === 0 && bar.start === 'pin') || (j === last && bar.end === 'pin')
-      for (let on = j > index ? 1 : 0; on <= (j >= index ? 1 : 0); on++) {
-        const a = m1 + on * share[4 * j]! * y6
-        const b = m2 + on * share[4 * j + 1]! * y6
-        const c = mt + on * share[4 * j + 2]! * y6
-        const e = n + on * share[4 * j + 3]! * y[6]! * axial
-        const [aa, ab, ac, ae] = [Math.abs(a), Math.abs(b), Math.abs(c), Math.abs(e)]
-        if (pinned) {
-          const worst = Math.max(aa, ab, ac)
-          if (worst * PIN <= most) continue
-          most = worst * PIN
-          at = j
-          loaded = on
-          w1 = worst === aa ? Math.sign(a) * PIN : 0
-          w2 = w1 === 0 && worst === ab ? Math.sign(b) * PIN : 0
-          wt = w1 === 0 && w2 === 0 ? Math.sign(c) * PIN : 0
-          wn = 0
-        } else {
-          const weak = harder ? 1 / harder[j]! : 1
-          const bent = Math.max(aa + corner * ab, corner * aa + ab)
-          const turned = twist * ac
-          const over = (Math.max(bent + OCTAGON * turned, OCTAGON * bent + turned) + ae) * weak
-          if (over <= most) continue
-          most = over
-          at = j
-          loaded = on
-          const first = aa >= ab
-          const [ofBent, ofTurned] = bent >= turned ? [weak, OCTAGON * weak] : [OCTAGON * weak, weak]
-          w1 = (first ? 1 : corner) * (a < 0 ? -ofBent : ofBent)
-          w2 = (first ? corner : 1) * (b < 0 ? -ofBent : ofBent)
-          wt = twist * (c < 0 ? -ofTurned : ofTurned)
-          wn = e < 0 ? -weak : weak
-        }
-      }
-    }
-    if (at < 0) return undefined
-    const { e1, e2, t, arms } = frames[at]!
-    for (let k = 0; k < 3; k++) {
-      const i = k as 0 | 1 | 2
-      entries[k] = arm * (w1 * arms[0][i] + w2 * arms[1][i] + wt * arms[2][i]) + wn * axial * t[i]
-      entries[3 + k] = w1 * e1[i] + w2 * e2[i] + wt * t[i]
-    }
-    entries[6] =
-      loaded *
-      (arm * (w1 * share[4 * at]! + w2 * share[4 * at + 1]! + wt * share[4 * at + 2]!) +
-        wn * axial * share[4 * at + 3]!)
-    return priced
-  }
-  const result = solveByColumns({ rhs: [0, 0, 0, 0, 0, 0, 1], bound: MOST, price })
-  return result ? (Math.max(0, result.value) * mp) / reach : 0
+  const order = loads.map((_, i) => i).sort((a, b) => loads[a]!.index - loads[b]!.index)
+  const found = sharedInOrder(
+    bar,
+    order.map((i) => loads[i]!),
+  )
+  const out = new Float64Array(loads.length)
+  order.forEach((i, at) => (out[i] = found[at]!))
+  return out
 }
 
-/** A bar with a free end is a finger from its other end: nothing to choose, the load is what the worst section between takes. */
-function fingerLoad({
-  bar,
-  index,
-  d,
-  frames,
-  corner,
-  twist,
-  mp,
-  area,
-}: {
-  readonly bar: Bar
-  readonly index: number
-  readonly d: Vec3
-  readonly frames: readonly Frame[]
-  readonly corner: number
-  readonly twist: number
-  readonly mp: number
-  readonly area: number
-}): number {
-  const { points, harder } = bar
-  if (bar.start === 'free' && bar.end === 'free') return 0
-  // held at one end only by a pin it swings
-  if ((bar.start === 'free' ? bar.end : bar.start) === 'pin') return 0
-  const [from, to] = bar.end === 'free' ? [0, index] : [index, points.length - 1]
-  let worst = 0
-  for (let j = from; j <= to; j++) {
-    const { e1, e2, t } = frames[j]!
-    const moment = cross(sub(points[index]!, points[j]!), d)
-    const [a, b, c] = [Math.abs(dot(e1, moment)), Math.abs(dot(e2, moment)), Math.abs(dot(t, moment))]
-    const axial = (Math.abs(dot(t, d)) * mp) / (area * bar.yieldStress)
-    const bent = Math.max(a + corner * b, corner * a + b)
-    const over = Math.max(bent + OCTAGON * twist * c, OCTAGON * bent + twist * c) + axial
-    worst = Math.max(worst, over / (harder ? harder[j]! : 1))
+const knownReversed = new WeakMap<readonly Vec3[], readonly Vec3[]>()
+
+/** The bar from its other end. */
+function reversed(bar: Bar): Bar {
+  const points = knownReversed.get(bar.points) ?? [...bar.points].reverse()
+  knownReversed.set(bar.points, points)
+  const { harder } = bar
+  return {
+    ...bar,
+    points,
+    start: bar.end,
+    end: bar.start,
+    ...(harder ? { harder: [...harder].reverse() } : {}),
   }
-  return worst > 0 ? mp / worst : 0
+}
+
+/** What a section bears, and a load gives there: bending about two axes and twist, pull, shear along the same two axes. */
+const PARTS = 6
+
+/** The same for loads in the order of their places, the bar not free at its end. */
+function sharedInOrder(bar: Bar, loads: readonly BarLoad[]): Float64Array {
+  const { points, harder } = bar
+  const s = section(bar.profile, bar.size)
+  const mp = s.plastic * bar.yieldStress
+  const np = s.area * bar.yieldStress
+  const twist = mp / ((s.torsion * bar.yieldStress) / Math.sqrt(3))
+  const { frames, reach } = framesOf(points)
+  // unknowns: reaction force at the start × reach / Mp, reaction moment / Mp, loads × reach / Mp; moments here in Mp
+  const arm = 1 / reach
+  const axial = mp / (reach * np)
+  const sheared = axial * Math.sqrt(3)
+  // reactions are told by `arm` below
+  const [pull, across] = [axial * reach, sheared * reach]
+  const corner = bar.profile === 'square' ? 0.5 : OCTAGON
+  const last = points.length - 1
+  const count = loads.length
+  // a free start gives no reactions: these unknowns are left out
+  const base = bar.start === 'free' ? 0 : 6
+  const rows = base + count
+  /** What each load gives at each section behind it. */
+  const share = new Float64Array(PARTS * count * points.length)
+  loads.forEach(({ index, direction: d }, i) => {
+    for (let j = index; j <= last; j++) {
+      const { e1, e2, t } = frames[j]!
+      const moment = cross(sub(points[index]!, points[j]!), d)
+      const o = PARTS * (j * count + i)
+      share[o] = dot(e1, moment) * arm
+      share[o + 1] = dot(e2, moment) * arm
+      share[o + 2] = dot(t, moment) * arm
+      share[o + 3] = dot(t, d) * axial
+      share[o + 4] = dot(e1, d) * sheared
+      share[o + 5] = dot(e2, d) * sheared
+    }
+  })
+  const most = loads.map((l) => (l.most === undefined ? Infinity : (l.most * reach) / mp))
+  const entries = new Array<number>(rows).fill(0)
+  const priced = { entries, cost: 1 }
+  /** Weights of the six parts in the inequality that is broken worst. */
+  const weights = new Float64Array(PARTS)
+  const price = (y: Float64Array): PricedColumn | undefined => {
+    let worst = BREACH
+    let at = -1
+    let loaded = 0
+    let single = -1
+    for (let i = 0; i < count; i++) {
+      const f = y[base + i]!
+      const over = f < 0 ? -f : (f - most[i]!) / Math.max(most[i]!, 1)
+      if (over > worst) {
+        worst = over
+        single = i
+      }
+    }
+    const [y0, y1, y2] = base ? [y[0]! * arm, y[1]! * arm, y[2]! * arm] : [0, 0, 0]
+    const [y3, y4, y5] = base ? [y[3]!, y[4]!, y[5]!] : [0, 0, 0]
+    let upTo = 0
+    for (let j = 0; j <= last; j++) {
+      const before = upTo
+      while (upTo < count && loads[upTo]!.index === j) upTo++
+      let [a, b, c, e, v1, v2] = [0, 0, 0, 0, 0, 0]
+      if (base) {
+        const { e1, e2, t, arms } = frames[j]!
+        const [c1, c2, ct] = arms
+        a = c1[0] * y0 + c1[1] * y1 + c1[2] * y2 + e1[0] * y3 + e1[1] * y4 + e1[2] * y5
+        b = c2[0] * y0 + c2[1] * y1 + c2[2] * y2 + e2[0] * y3 + e2[1] * y4 + e2[2] * y5
+        c = ct[0] * y0 + ct[1] * y1 + ct[2] * y2 + t[0] * y3 + t[1] * y4 + t[2] * y5
+        e = (t[0] * y0 + t[1] * y1 + t[2] * y2) * pull
+        v1 = (e1[0] * y0 + e1[1] * y1 + e1[2] * y2) * across
+        v2 = (e2[0] * y0 + e2[1] * y1 + e2[2] * y2) * across
+      }
+      const pinned = (j === 0 && bar.start === 'pin') || (j === last && bar.end === 'pin')
+      const weak = harder ? 1 / harder[j]! : 1
+      // just before the loads at this place, and just behind them
+      for (let on = 0; ; on++) {
+        if (on === before || on === upTo) {
+          const [aa, ab, ac] = [Math.abs(a), Math.abs(b), Math.abs(c)]
+          if (pinned) {
+            const moment = Math.max(aa, ab, ac)
+            if (moment * PIN - 1 > worst) {
+              worst = moment * PIN - 1
+              at = j
+              loaded = on
+              weights.fill(0)
+              const k = moment === aa ? 0 : moment === ab ? 1 : 2
+              weights[k] = Math.sign(k === 0 ? a : k === 1 ? b : c) * PIN
+            }
+          } else if (base || on > 0) {
+            const bent = Math.max(aa + corner * ab, corner * aa + ab)
+            const turned = twist * ac
+            const over = (Math.max(bent + OCTAGON * turned, OCTAGON * bent + turned) + Math.abs(e)) * weak - 1
+            if (over > worst) {
+              worst = over
+              at = j
+              loaded = on
+              const [ofBent, ofTurned] = bent >= turned ? [weak, OCTAGON * weak] : [OCTAGON * weak, weak]
+              weights[0] = (aa >= ab ? 1 : corner) * (a < 0 ? -ofBent : ofBent)
+              weights[1] = (aa >= ab ? corner : 1) * (b < 0 ? -ofBent : ofBent)
+              weights[2] = twist * (c < 0 ? -ofTurned : ofTurned)
+              weights[3] = e < 0 ? -weak : weak
+              weights[4] = weights[5] = 0
+            }
+          }
+          const shear = Math.max(Math.abs(v1), Math.abs(v2)) * weak - 1
+          if (shear > worst) {
+            worst = shear
+            at = j
+            loaded = on
+            weights.fill(0)
+            const first = Math.abs(v1) > Math.abs(v2)
+            weights[first ? 4 : 5] = Math.sign(first ? v1 : v2) * weak
+          }
+        }
+        if (on === upTo) break
+        const o = PARTS * (j * count + on)
+        const f = y[base + on]!
+        a += share[o]! * f
+        b += share[o + 1]! * f
+        c += share[o + 2]! * f
+        e += share[o + 3]! * f
+        v1 += share[o + 4]! * f
+        v2 += share[o + 5]! * f
+      }
+    }
+    if (at < 0 && single < 0) return undefined
+    entries.fill(0)
+    priced.cost = 1
+    if (at < 0) {
+      const under = y[base + single]! < 0
+      entries[base + single] = under ? -1 : 1
+      priced.cost = under ? 0 : most[single]!
+      return priced
+    }
+    const { e1, e2, t, arms } = frames[at]!
+    const [w1, w2, wt, wn, v1, v2] = weights as unknown as readonly [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ]
+    if (base)
+      for (let k = 0; k < 3; k++) {
+        const i = k as 0 | 1 | 2
+        entries[k] =
+          arm * (w1 * arms[0][i] + w2 * arms[1][i] + wt * arms[2][i]) +
+          wn * axial * t[i] +
+          sheared * (v1 * e1[i] + v2 * e2[i])
+        entries[3 + k] = w1 * e1[i] + w2 * e2[i] + wt * t[i]
+      }
+    for (let i = 0; i < loaded; i++) {
+      const o = PARTS * (at * count + i)
+      for (let k = 0; k < PARTS; k++) entries[base + i]! += weights[k]! * share[o + k]!
+    }
+    return priced
+  }
+  const rhs = new Array<number>(rows).fill(0)
+  loads.forEach((l, i) => (rhs[base + i] = l.worth))
+  const result = solveByColumns({ rhs, bound: MOST, price })
+  const found = new Float64Array(count)
+  if (result)
+    for (let i = 0; i < count; i++)
+      found[i] = (Math.min(most[i]!, Math.max(0, result.y[base + i]!)) * mp) / reach
+  return found
 }
 
 interface Frame {

@@ -11,7 +11,7 @@ export {
   stationsOf,
 } from './path.js'
 export type { Path, MeasuredPath } from './path.js'
-export { collapseLoad } from './collapse.js'
-export type { Bar, BarEnd } from './collapse.js'
+export { collapseLoad, sharedLoads } from './collapse.js'
+export type { Bar, BarEnd, BarLoad } from './collapse.js'
 export { barStiffness } from './stiffness.js'
 export type { ElasticBar } from './stiffness.js'

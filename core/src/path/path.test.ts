@@ -1,4 +1,5 @@
 import { dist, dot, type Vec3 } from '../geom/index'
+import { seeded } from '../testing'
 import { section } from '../wire/index'
 import {
   collapseLoad,
@@ -9,6 +10,8 @@ import {
   reversePath,
   segmentAt,
   segmentLength,
+  sharedLoads,
+  type BarLoad,
   type Segment,
 } from './index'
 
@@ -155,5 +158,78 @@ describe('collapse load', () => {
     const there = collapseLoad(bar, 11, [0, 0, 1])
     const back = collapseLoad({ ...bar, points: [...points].reverse() }, 19, [0, 0, -1])
     expect(back / there).toBeCloseTo(1, 3)
+  })
+
+  const bar = { points: straight(40), start: 'clamp' as const, end: 'clamp' as const, ...plain }
+  const at = (index: number, more: Partial<BarLoad> = {}): BarLoad => ({
+    index,
+    direction: [0, 0, 1],
+    worth: 1,
+    ...more,
+  })
+  const sum = (forces: Float64Array) => forces.reduce((a, b) => a + b, 0)
+
+  it('several loads on a clamped bar: at its thirds 3 Mp / L each; spread evenly 16 Mp / L in all, twice one in the middle', () => {
+    // the mechanism of the thirds: hinges at both ends and under both loads, 4 Mp θ of work for 2 F θ L/3
+    const thirds = sharedLoads({ ...bar, points: straight(42, 42) }, [at(14), at(28)])
+    expect(sum(thirds) / ((12 * mp) / 42)).toBeCloseTo(1, 2)
+    const all = Array.from({ length: 39 }, (_, i) => at(i + 1))
+    // evenly: all but the last are told to weigh alike by a bound that shrinks until it fits
+    const evenly = (f: number) =>
+      sharedLoads(
+        bar,
+        all.map((l) => ({ ...l, most: f })),
+      )
+    const each = (16 * mp) / 40 / 40
+    expect(sum(evenly(each * 0.97)) / (39 * each * 0.97)).toBeCloseTo(1, 4)
+    expect(sum(evenly(each * 1.06)) / (39 * each * 1.06)).toBeLessThan(0.999)
+  })
+
+  it('a finger bears loads whose moments add up at its clamp, whichever end that is', () => {
+    const finger = { ...bar, end: 'free' as const }
+    for (const [a, b] of [
+      [10, 30],
+      [30, 10],
+    ] as const) {
+      const [f, g] = sharedLoads(finger, [at(a, { worth: 1 }), at(b, { worth: 2.9 })])
+      const mirrored = sharedLoads({ ...finger, start: 'free', end: 'clamp' }, [
+        at(40 - a, { worth: 1 }),
+        at(40 - b, { worth: 2.9 }),
+      ])
+      expect((f! * a + g! * b) / mp).toBeCloseTo(1, 2)
+      expect(mirrored[0]).toBeCloseTo(f!, 6)
+      expect(mirrored[1]).toBeCloseTo(g!, 6)
+    }
+  })
+
+  it('bears no less together than in turns, no more than each alone, and what a bound leaves', () => {
+    const random = seeded(5)
+    for (let k = 0; k < 40; k++) {
+      const points: Vec3[] = straight(30, 30).map(([x]) => [x, 4 * Math.sin(x / 7), 3 * Math.cos(x / 9)])
+      const curved = { ...bar, points, profile: 'round' as const }
+      const loads = [4, 11, 18, 25].map((i) => at(i, { worth: 0.2 + random() }))
+      const alone = loads.map((l) => collapseLoad(curved, l.index, l.direction))
+      const found = sharedLoads(curved, loads)
+      const worth = found.reduce((s, f, i) => s + f * loads[i]!.worth, 0)
+      const inTurns = Math.max(...alone.map((f, i) => f * loads[i]!.worth))
+      expect(worth).toBeGreaterThan(inTurns * (1 - 1e-3))
+      expect(worth).toBeLessThan(alone.reduce((s, f, i) => s + f * loads[i]!.worth, 0) * (1 + 1e-3))
+      const most = random() * alone[1]!
+      expect(
+        sharedLoads(
+          curved,
+          loads.map((l, i) => (i === 1 ? { ...l, most } : l)),
+        )[1],
+      ).toBeLessThan(most * 1.001)
+    }
+  })
+
+  it('never shears: beside an anchor little more than A sy / √3', () => {
+    const shear = (section('square', 0.8).area * 100) / Math.sqrt(3)
+    for (const index of [0, 1, 39]) {
+      const load = collapseLoad({ ...bar, points: straight(4, 40) }, index, [0, 0, 1])
+      expect(load / shear).toBeLessThan(1.2)
+      expect(load / shear).toBeGreaterThan(0.9)
+    }
   })
 })

@@ -1,0 +1,96 @@
+import highsLoader from 'highs'
+import { DEFAULT_SETTINGS, plan, planHold, settingOfPlan } from '../plan/index'
+import { FAMILIES, type FamilyExamples } from '../settings/index'
+import { fullStone, shapeOf, stoneErrors } from '../stone/index'
+import { seeded } from '../testing'
+import { limitForce, PITCH, surfaceContacts, type LimitCase } from '../testingLimit'
+import { CONTACT, restIn } from './check'
+import { SPACING, touches, type Touch } from './index'
+import { fromStone, newMemory } from './near'
+
+/** Plans a family, three families. */
+const ROUNDS = Number(process.env.LIMIT_ROUNDS ?? 10)
+const SEED = Number(process.env.SEED ?? 1)
+const WISH = { alloy: 'copper', temper: 'half hard' } as const
+/** What bears less fails whatever else is true, N. */
+const NOTHING = 0.2
+/** Triangles lie this near to the surface, mm, and wires that near to touching are asked both ways. */
+const MESH = 0.002
+const HAIR = 0.01
+
+const examplesOf = (id: string): FamilyExamples =>
+  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
+
+/** Random plans of a family that hold the stone, each with the pose that its weakest way ends in. */
+function* heldPlans(id: string) {
+  const random = seeded(SEED)
+  const { stone: anyStone, random: anyOptions } = examplesOf(id)
+  for (;;) {
+    const stone = anyStone(random)
+    if (stoneErrors(stone).length > 0) continue
+    const options = anyOptions(stone, WISH, random)
+    const result = plan({ stone, family: id, options, settings: DEFAULT_SETTINGS })
+    if (!result.ok) continue
+    const { hold } = planHold(result.plan)
+    if (!hold.caught || hold.force < NOTHING) continue
+    const setting = settingOfPlan(result.plan)
+    const walked = restIn(setting, hold.arrow, Math.min(...hold.directions.map((x) => x.force)))
+    const { held, stations } = setting
+    const near = walked.within ?? CONTACT
+    const own = touches({ held, stations, memory: newMemory(stations.length) }, walked.pose, near)
+    const of = (pitch: number, contacts: LimitCase['contacts']): LimitCase => ({
+      design: result.plan.design,
+      centre: fromStone(walked.pose, held.centre),
+      length: held.size,
+      pitch,
+      contacts,
+    })
+    const { index } = shapeOf(fullStone(stone), MESH)
+    yield {
+      hold,
+      own: of(SPACING, (s) =>
+        own.filter((c: Touch) => {
+          const { span, index: at } = stations[c.station]!
+          return span === s.span && at === s.index
+        }),
+      ),
+      surface: (more: number) =>
+        of(PITCH, (s) => surfaceContacts({ surface: index, pose: walked.pose, near: near + more }, s)),
+    }
+  }
+}
+
+describe.each(FAMILIES.map((f) => f.id))('limit analysis of all wires of %s as one program', (id) => {
+  it(`bears as the first check says in its weakest way (${ROUNDS} plans)`, async () => {
+    const highs = await highsLoader()
+    const told = { plans: 0, unsolved: 0, within: 0, low: Infinity, high: 0, ownLow: Infinity, ownHigh: 0 }
+    for (const { hold, own, surface } of heldPlans(id)) {
+      const { arrow, force } = hold
+      const same = limitForce(highs, own, arrow)
+      // a wire a hair off the stone may touch it or not
+      const [less, more] = [limitForce(highs, surface(MESH), arrow), limitForce(highs, surface(HAIR), arrow)]
+      if (same === undefined || less === undefined || more === undefined) {
+        told.unsolved++
+        expect(told.unsolved).toBeLessThanOrEqual(1 + ROUNDS / 5)
+        continue
+      }
+      told.plans++
+      // the same contacts: never more, but for rounding of the directions, and not much less
+      const ratio = force / same
+      told.ownLow = Math.min(told.ownLow, ratio)
+      told.ownHigh = Math.max(told.ownHigh, ratio)
+      // contacts found by another way
+      const [low, high] = [Math.min(less, more), Math.max(less, more)]
+      if (force > 0.6 * low && force < 1.3 * high) told.within++
+      told.low = Math.min(told.low, force / Math.max(low, 1e-6))
+      told.high = Math.max(told.high, force / Math.max(high, 1e-6))
+      if (told.plans === ROUNDS) break
+    }
+    process.stderr.write(
+      `FIGURES ${id}: ${JSON.stringify(told, (_, v) => (typeof v === 'number' ? Number(v.toFixed(2)) : v))}\n`,
+    )
+    expect(told.ownLow).toBeGreaterThan(0.6)
+    expect(told.ownHigh).toBeLessThan(1.3)
+    expect(told.within).toBeGreaterThanOrEqual(Math.floor(0.6 * ROUNDS))
+  }, 3_600_000)
+})
