@@ -64,6 +64,13 @@ const COUNTS = [
     rounds: 5,
     by: 'MEND_ROUNDS',
   },
+  {
+    what: 'search: plans of every family from the full range of their choices',
+    project: 'core',
+    file: 'settings/search',
+    rounds: 700,
+    by: 'SEARCH_ROUNDS',
+  },
   // five times twenty stones: each part takes a quarter of an hour
   ...FAMILIES.map((id) => ({
     what: `starting options of ${id} against 300 random sets of options on each stone`,

@@ -31,10 +31,14 @@ export interface ShakeCase {
   readonly walk: WalkResult['outcome']
   readonly larger: WalkResult['outcome']
   readonly smaller: WalkResult['outcome']
+  /** What it says with a little less and a little more play than MARGIN. */
+  readonly around: readonly [WalkResult['outcome'], WalkResult['outcome']]
 }
 
 /** A case nearer to its threshold than this is borderline, mm. */
 export const MARGIN = 0.1
+/** Of a stone that is smaller by MARGIN, one nearer to its threshold than this, mm. */
+const CLOSE = 0.03
 /** Wires stand in the stone by no more than this when a case begins, mm. */
 const DEEP = 0.005
 
@@ -218,6 +222,7 @@ export function* shakeCases(random: () => number): Generator<ShakeCase, never, u
       walk: walkIn(setting, d).outcome,
       larger: as(MARGIN),
       smaller: as(-MARGIN),
+      around: [as(CLOSE - MARGIN), as(-CLOSE - MARGIN)],
     }
   }
 }

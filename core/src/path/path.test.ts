@@ -88,6 +88,39 @@ describe('segments', () => {
     expect(leastRadius(parabola)).toBeCloseTo(0.5, 6)
   })
 
+  it('finds the sharpest place of a spline wherever it lies: as circles through 4,000 triples of its places do', () => {
+    const random = seeded(3)
+    for (let k = 0; k < 60; k++) {
+      const points: Vec3[] = Array.from({ length: 4 }, (_, i) => [
+        i * 2 + random(),
+        4 * random() - 2,
+        4 * random() - 2,
+      ])
+      const spline: Segment = { kind: 'spline', points }
+      // the same by central differences of the curve itself
+      const place = (u: number): Vec3 =>
+        [0, 1, 2].map((j) => {
+          const [a, b, c, d] = points.map((p) => p[j as 0])
+          const v = 1 - u
+          return v ** 3 * a! + 3 * v * v * u * b! + 3 * v * u * u * c! + u ** 3 * d!
+        }) as unknown as Vec3
+      let least = Infinity
+      const h = 1e-3
+      for (let i = 0; i <= 4000; i++) {
+        const u = h + ((1 - 2 * h) * i) / 4000
+        const [p, q, r] = [place(u - h), place(u), place(u + h)]
+        const [a, b, c] = [dist(p, q), dist(q, r), dist(p, r)]
+        const s = (a + b + c) / 2
+        const area = Math.sqrt(Math.max(0, s * (s - a) * (s - b) * (s - c)))
+        if (area > 1e-15) least = Math.min(least, (a * b * c) / (4 * area))
+      }
+      // the ends lie just outside what was sampled
+      expect(leastRadius(spline)).toBeLessThan(least * 1.001)
+      const inside = Math.min(leastRadius(spline) / least, 1)
+      expect(inside).toBeGreaterThan(0.9)
+    }
+  })
+
   it('a quarter circle as a path is as long as it should be', () => {
     expect(pathLength({ segments: [{ ...ARC, sweep: Math.PI / 2 } as Segment] })).toBeCloseTo(2 * Math.PI, 10)
   })

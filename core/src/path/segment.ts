@@ -223,24 +223,49 @@ export function hermite(at: readonly number[], points: readonly Vec3[], slope: r
 
 const leastRadii = remember<readonly Vec3[], number>(256)
 
-function splineRadius(points: readonly Vec3[]): number {
-  let least = Infinity
-  for (let o = 0; o + 3 < points.length; o += 3)
-    for (let k = 0; k <= 8; k++) {
-      const u = k / 8
-      const d = bezierSpeed(points, o, u)
-      const [p0, p1, p2, p3] = [points[o]!, points[o + 1]!, points[o + 2]!, points[o + 3]!]
-      const second = add(
-        scale(add(sub(p2, scale(p1, 2)), p0), 6 * (1 - u)),
-        scale(add(sub(p3, scale(p2, 2)), p1), 6 * u),
-      )
-      const bend = norm(cross(d, second))
-      if (bend > 1e-12) least = Math.min(least, norm(d) ** 3 / bend)
-    }
-  return least
+/** Curvature of a Bézier piece at u, 1/mm. */
+function bezierCurvature(points: readonly Vec3[], o: number, u: number): number {
+  const d = bezierSpeed(points, o, u)
+  const [p0, p1, p2, p3] = [points[o]!, points[o + 1]!, points[o + 2]!, points[o + 3]!]
+  const second = add(
+    scale(add(sub(p2, scale(p1, 2)), p0), 6 * (1 - u)),
+    scale(add(sub(p3, scale(p2, 2)), p1), 6 * u),
+  )
+  const speed = norm(d)
+  return speed > 1e-12 ? norm(cross(d, second)) / speed ** 3 : 0
 }
 
-/** Least radius of curvature on a segment: exact for arcs, sampled 8 a piece for splines; Infinity for lines. */
+/** Looked at so often a piece; a peak lies no higher than this times the highest place that was looked at beside it. */
+const LOOKS = 10
+const HIGHER = 1.4
+const GOLDEN = (Math.sqrt(5) - 1) / 2
+
+/** The sharpest place of a spline: of the places looked at, those that may lie beside the highest peak are closed in on by golden section. */
+function splineRadius(points: readonly Vec3[]): number {
+  const pieces = (points.length - 1) / 3
+  const looked = Float64Array.from({ length: pieces * (LOOKS + 1) }, (_, i) =>
+    bezierCurvature(points, 3 * Math.floor(i / (LOOKS + 1)), (i % (LOOKS + 1)) / LOOKS),
+  )
+  let most = looked.reduce((a, b) => Math.max(a, b), 0)
+  const enough = most / HIGHER
+  for (let piece = 0; piece < pieces; piece++)
+    for (let k = 0; k <= LOOKS; k++) {
+      const of = (j: number): number => looked[piece * (LOOKS + 1) + j]!
+      const c = of(k)
+      if (c < enough || (k > 0 && c < of(k - 1)) || (k < LOOKS && c < of(k + 1))) continue
+      const at = (u: number): number => bezierCurvature(points, 3 * piece, u)
+      let [lo, hi] = [Math.max(0, k - 1) / LOOKS, Math.min(LOOKS, k + 1) / LOOKS]
+      for (let i = 0; i < 12; i++) {
+        const [a, b] = [hi - GOLDEN * (hi - lo), lo + GOLDEN * (hi - lo)]
+        if (at(a) > at(b)) hi = b
+        else lo = a
+      }
+      most = Math.max(most, at((lo + hi) / 2))
+    }
+  return most > 1e-12 ? 1 / most : Infinity
+}
+
+/** Least radius of curvature on a segment: exact for arcs, found to 1e-3 for splines; Infinity for lines. */
 export function leastRadius(seg: Segment): number {
   switch (seg.kind) {
     case 'line':

@@ -10,6 +10,7 @@ import { leaf, numberOf, worker, type Formulas, type Quantity } from '../working
 import { withCautions } from './cautions.js'
 import type { WorkshopSettings } from './settings.js'
 import { holdQuantities, type HoldQuantities } from './holdWorking.js'
+import { clashFindings } from './clashFindings.js'
 import { cannotBeBuilt, wholeDesign } from './wholeDesign.js'
 
 export interface PlanRequest {
@@ -98,6 +99,7 @@ function built(
     findings: [
       ...findings,
       ...chosen.review(stone, options, design),
+      ...clashFindings(chosen, stone, options, design),
       ...schoolFindings(cut, settings.school),
       ...hiddenFinding(outputs, settings.hidden),
       ...(ear ? earFinding(ear, settings.ear) : []),

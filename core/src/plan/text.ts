@@ -8,4 +8,10 @@ export const planText: Readonly<Record<string, string>> = {
     'It weighs up to {grams:1} g on the ear, more than the {most:1} g that this workshop allows. A thinner wire, a lighter metal or a smaller stone; or raise the limit under Workshop.',
   'plan.face-hidden':
     'Wire lies before {hidden:0} % of the face, more than the {most:0} % that this workshop allows. Reach less, take thinner wire, or raise the limit under Workshop.',
+  'plan.clash-wire':
+    '{wire}: its {part} would stand {deep:1} mm in the {other} ({otherPart}). Lead one over the other there by a wire’s thickness as you bend, or give it room.',
+  'plan.clash-itself':
+    '{wire}: its {part} would stand {deep:1} mm in its own {otherPart}. Lead one over the other there by a wire’s thickness as you bend, or give it room.',
+  'plan.clash-accent':
+    '{wire}: its {part} would stand {deep:1} mm in the bead. Lead it round, or give it room.',
 }

@@ -64,6 +64,48 @@ describe('a taut string round an outline', () => {
     }
   })
 
+  it('of a drawn stone whose bridges lie close together goes by its points', () => {
+    const stone = fullStone({
+      kind: 'cabochon',
+      outline: 'free',
+      length: 21.7,
+      width: 15.9,
+      depth: 5.2,
+      wall: 0,
+      mineral: 'agate',
+      points: [
+        [10.35, 0],
+        [8.71, 3.61],
+        [6.04, 6.04],
+        [3.41, 8.24],
+        [0, 10.51],
+        [-4.54, 10.95],
+        [-8.19, 8.19],
+        [-9.14, 3.79],
+        [-8.46, 0],
+        [-7.89, -3.27],
+        [-6.9, -6.9],
+        [-4.11, -9.91],
+        [0, -10.68],
+        [3.89, -9.4],
+        [7.15, -7.15],
+        [9.66, -4],
+      ],
+    })
+    // seen from its other side it could not be made from tangents
+    for (const mirrored of [
+      stone,
+      { ...stone, points: stone.points.map(([x, y]) => [-x, y] as const).reverse() },
+    ]) {
+      const o = outlineOf(mirrored)
+      const hull = outlineHull(o)
+      expect(hull.convex).toBe(true)
+      expect(outlinePerimeter(hull)).toBeCloseTo(perimeter(convexHull(outlinePoints(o, 1e-5))), 1)
+      for (const [x, y] of outlinePoints(o, 0.01))
+        expect(outlineNearest(hull, x, y).distance).toBeLessThan(0.003)
+    }
+  })
+
   it('crosses the cleft of a heart from lobe to lobe', () => {
     const hull = outlineHull(outline('heart', 20, 20))
     expect(outlinePoint(hull, Math.PI / 2)[1]).toBeCloseTo(10, 3)

@@ -45,7 +45,52 @@ function makeHull(o: Outline): Outline {
       placeOf.set(p, { arc, at })
     }
   })
-  const corners = convexHull(points).map((p) => placeOf.get(p)!)
+  const hull = convexHull(points)
+  const corners = hull.map((p) => placeOf.get(p)!)
+  try {
+    return fromTangents(o, corners)
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error
+    // bridges so near to each other that a tangent was taken from the wrong arc: by its points instead
+    return fromPoints(o, hull)
+  }
+}
+
+/** A hull's corners joined by straight bridges, each corner a turn on the spot. */
+function fromPoints(o: Outline, points: readonly Vec2[]): Outline {
+  const half = BRIDGE_TURN / 2
+  const angle = (p: Vec2, q: Vec2) => Math.atan2(q[1] - p[1], q[0] - p[0]) - Math.PI / 2
+  const after = (a: number, b: number) => (((b - a) % TURN) + TURN) % TURN
+  // a corner that turns by next to nothing is none
+  const kept = points.filter((p, i) => {
+    const [before, next] = [
+      points[(i + points.length - 1) % points.length]!,
+      points[(i + 1) % points.length]!,
+    ]
+    const turn = after(angle(before, p), angle(p, next))
+    return turn > 4 * BRIDGE_TURN && turn < TURN / 2
+  })
+  const arcs: OutlineArc[] = []
+  let psi = angle(kept[0]!, kept[1]!) - half
+  kept.forEach((p, i) => {
+    const [q, next] = [kept[(i + 1) % kept.length]!, kept[(i + 2) % kept.length]!]
+    const r = Math.hypot(q[0] - p[0], q[1] - p[1]) / (2 * Math.sin(half))
+    arcs.push({
+      cx: p[0] - r * Math.cos(psi),
+      cy: p[1] - r * Math.sin(psi),
+      r,
+      from: psi,
+      to: psi + 2 * half,
+    })
+    const turn = after(angle(p, q), angle(q, next)) - 2 * half
+    arcs.push({ cx: q[0], cy: q[1], r: 0, from: psi + 2 * half, to: psi + 2 * half + turn })
+    psi += 2 * half + turn
+  })
+  return closeOutline(o.kind, arcs)
+}
+
+/** The hull by the common tangents of the arcs that its bridges touch. */
+function fromTangents(o: Outline, corners: readonly Place[]): Outline {
   // from the arc that follows a bridge on, so that what is cut off lies between neighbours in the list
   const bridges: { readonly a: number; readonly b: number; readonly psi: number }[] = []
   corners.forEach((p, i) => {

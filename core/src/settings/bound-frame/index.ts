@@ -37,6 +37,15 @@ export const family: Family = {
   withBench,
   checks: () => ['frame-only', 'shake', 'push', 'ends', 'bail', 'symmetry', 'stone', 'temporary'],
   measured: { 'bind-foot': 'foot', 'weave-foot': 'foot', 'bind-neck': 'neck', 'roll-bail': 'bail' },
+  room: {
+    tail: ['tailOver', 'tail', 'bead', 'swirls'],
+    bend: ['tailOver', 'frontOverlap', 'backOverlap', 'size'],
+    turns: ['bead', 'bindingSize', 'size'],
+    through: ['bead'],
+    coil: ['ball'],
+    side: ['frontOverlap', 'backOverlap', 'size'],
+    shoulder: ['neckRadius', 'leave', 'neck'],
+  },
   mends: {
     'frame-only': ['bind-neck', 'close'],
     shake: ['bend-front'],

@@ -1,4 +1,5 @@
-import { gapAt, sectionAt } from '../../design/index'
+import { gapAt, sectionAt, trueGapAt } from '../../design/index'
+import type { Vec3 } from '../../geom/index'
 import { heldStone } from '../../hold/index'
 import { pathAt, pathLength } from '../../path/index'
 import { fullStone } from '../../stone/index'
@@ -101,6 +102,21 @@ describe('corner claws', () => {
         const { p, t } = pathAt(wire.path, wire.anchor)
         const gap = gapAt(p, held.nearest(p, { theta: NaN, phi: NaN }), sectionAt(wire, wire.anchor, t)).gap
         expect(Math.abs(gap)).toBeLessThan(0.005)
+      }
+    }
+  })
+
+  it('a claw that reaches past the edge of a wide table lies on the table, and does not hover above it', () => {
+    const stone = { ...cushion.stone, table: 80 }
+    for (const claw of [0.6, 1.6, 2.4]) {
+      const design = claws.build(stone, { ...cushion.options, claw, play: 0.05 })
+      const held = heldStone(fullStone(stone))
+      for (const wire of design.wires.filter((w) => w.id.startsWith('claw'))) {
+        const { p, t } = pathAt(wire.path, wire.anchor)
+        const nearest = (at: Vec3) => held.nearest(at, { theta: NaN, phi: NaN })
+        const { gap } = trueGapAt(p, sectionAt(wire, wire.anchor, t), nearest, 0)
+        expect(gap).toBeGreaterThan(-0.01)
+        expect(gap).toBeLessThan(0.06)
       }
     }
   })

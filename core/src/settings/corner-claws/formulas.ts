@@ -78,11 +78,11 @@ export const clawFormulas = {
   },
   'claws.gap': {
     unit: 'mm',
-    text: '{girdle} + {seat} × tan {pavilion}° + {claw} × tan {crown}° + {play}: between the tiers where they touch the stone',
-    of: ({ girdle, seat, pavilion, claw, crown, play }) =>
+    text: '{girdle} + {seat} × tan {pavilion}° + {claw} × tan {crown}°, no more than the crown’s {height}, + {play}: between the tiers where they touch the stone',
+    of: ({ girdle, seat, pavilion, claw, crown, height, play }) =>
       girdle! +
       seat! * Math.tan((pavilion! * Math.PI) / 180) +
-      claw! * Math.tan((crown! * Math.PI) / 180) +
+      Math.min(claw! * Math.tan((crown! * Math.PI) / 180), height!) +
       play!,
   },
   'claws.opening': {

@@ -98,7 +98,8 @@ function workOut(shape: ClawShape): ClawGeometry {
   const seatY = both((k) => half[k] - shape.seat + a / 2)
   const clawY = both((k) => half[k] - shape.claw + w / 2)
   const seatZ = both((k) => low.h - shape.seat * Math.tan(pavilion[k]) - a / 2)
-  const clawZ = both((k) => girdle.h + shape.claw * Math.tan(crown[k]) + shape.play)
+  // past the table's edge a claw lies on the table
+  const clawZ = both((k) => Math.min(girdle.h + shape.claw * Math.tan(crown[k]), table.h) + shape.play)
   const other = { x: 'y', y: 'x' } as const
   const arm = (
     k: 'x' | 'y',

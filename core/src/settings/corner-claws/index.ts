@@ -36,6 +36,11 @@ export const family: Family = {
   withBench,
   checks: () => ['corners', 'shake', 'push', 'ends', 'worn', 'symmetry', 'stone'],
   measured: { 'bind-neck': 'neck', 'shape-shank': 'ring', 'roll-bail': 'bail' },
+  room: {
+    end: ['clear', 'ring', 'neck', 'size', 'clawSize'],
+    shoulder: ['clear', 'neck', 'size', 'clawSize'],
+    finger: ['ring', 'size'],
+  },
   mends: {
     corners: ['tie'],
     shake: ['tie', 'bend-claw'],

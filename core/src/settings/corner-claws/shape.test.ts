@@ -126,7 +126,7 @@ describe('corner claws over random stones', () => {
 
   it('a ring’s opening is as wide as asked, and the stone lies as far above it as asked', () => {
     const rings = LIST.filter((c) => c.options.mount === 'ring')
-    expect(rings.length).toBeGreaterThan(2)
+    expect(rings.length).toBeGreaterThan(1)
     for (const { stone, options, design } of rings) {
       const a = wireSize(String(options.size)).mm
       const round = ['seat-top', 'seat-bottom'].flatMap((id) =>

@@ -186,6 +186,7 @@ const gapOf = (q: Leaves, axis: 'x' | 'y'): Quantity => {
     play: play!,
     pavilion: angle('pavilion'),
     crown: angle('crown'),
+    height: q.s.crown!,
   })
 }
 

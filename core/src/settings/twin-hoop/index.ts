@@ -35,6 +35,14 @@ export const family: Family = {
   withBench,
   checks: () => ['hoops', 'shake', 'push', 'ends', 'worn', 'symmetry', 'stone'],
   measured: { 'bind-neck': 'neck', 'shape-shank': 'ring', 'shape-loop': 'bail' },
+  room: {
+    hook: ['bail', 'neck', 'shankSize', 'shank'],
+    loop: ['bail', 'shankSize'],
+    coil: ['turns', 'hoop', 'seat', 'size'],
+    back: ['turns', 'hoop', 'seat', 'size'],
+    finger: ['ring', 'shankSize'],
+    shoulder: ['neck', 'bail', 'shankSize'],
+  },
   mends: {
     hoops: ['coil-far-ends', 'coil-near-ends'],
     shake: ['coil-far-ends'],

@@ -144,10 +144,10 @@ export const hoopFormulas = {
   },
   'hoops.beyond': {
     unit: 'mm',
-    text: 'how far the stone stands out of the near hoop, {seat} inside, toward the finger or the bail',
+    text: 'how far the stone stands out of the near hoop, {seat} inside, toward the finger or the bail; 0 where it lies within it',
     of: (x, w) => {
       const g = geometryFrom(x, w)
-      return g.outline.top - g.near.height - g.shape.size / 2
+      return Math.max(0, g.outline.top - g.near.height - g.shape.size / 2)
     },
   },
   'hoops.mandrel': {

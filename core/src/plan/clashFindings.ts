@@ -1,0 +1,80 @@
+import { clashes, type Clash, type Design } from '../design/index.js'
+import type { Finding } from '../finding/index.js'
+import type { Family, Options, OptionValue, Param } from '../settings/index.js'
+import type { Stone } from '../stone/index.js'
+import { wholeDesign } from './wholeDesign.js'
+
+/** Other values of a choice are tried so many steps away, nearest first. */
+const STEPS = [1, 2, 3, 5, 8, 12, 20]
+/** Designs that are built to find a mend, at most: each takes some milliseconds. */
+const MOST_TRIES = 40
+
+/** Other values of a choice, nearest first. */
+function others(p: Param, now: OptionValue | undefined): OptionValue[] {
+  if (p.kind === 'places' || now === undefined) return []
+  if (p.kind === 'choice') {
+    const at = p.values.indexOf(String(now))
+    return p.values
+      .filter((v) => v !== now)
+      .sort((a, b) => Math.abs(p.values.indexOf(a) - at) - Math.abs(p.values.indexOf(b) - at))
+  }
+  return STEPS.flatMap((n) =>
+    [1, -1].map((sign) => Number((Number(now) + sign * n * p.step).toFixed(6))),
+  ).filter((v) => v >= p.min && v <= p.max)
+}
+
+const isSame = (a: Clash, b: Clash): boolean =>
+  a.wire === b.wire && a.other.kind === b.other.kind && a.other.id === b.other.id
+
+/** The nearest change of one choice after which a clash is gone and no other has come; none where none was found. */
+function mendOf(
+  chosen: Family,
+  stone: Stone,
+  options: Options,
+  all: readonly Clash[],
+  clash: Clash,
+): Finding['mend'] {
+  const ids = [...new Set(clash.parts.flatMap((kind) => chosen.room[kind] ?? []))]
+  const params = ids.flatMap((id) => chosen.params(stone).filter((p) => p.id === id))
+  let tries = 0
+  for (const p of params)
+    for (const value of others(p, options[p.id])) {
+      const next = { ...options, [p.id]: value }
+      if (chosen.fits(stone, next).some((f) => f.severity === 'error')) continue
+      if (++tries > MOST_TRIES) return undefined
+      let left: readonly Clash[]
+      try {
+        left = clashes(wholeDesign(chosen, stone, next))
+      } catch (error) {
+        // these cannot be made: no mend
+        if (error instanceof RangeError) continue
+        throw error
+      }
+      if (left.length < all.length && !left.some((c) => isSame(c, clash))) return { field: p.id, value }
+    }
+  return undefined
+}
+
+/** Where a wire would stand in another, in itself or in a bead, each told with the change of a choice that gives it room. */
+export function clashFindings(chosen: Family, stone: Stone, options: Options, design: Design): Finding[] {
+  const { wires, parts } = chosen.text
+  const all = clashes(design)
+  return all.map((clash): Finding => {
+    const [part, other] = clash.parts.map((kind) => parts[kind] ?? kind)
+    const { kind, id } = clash.other
+    const mend = mendOf(chosen, stone, options, all, clash)
+    const field = mend?.field
+    return {
+      code: `plan.clash-${kind}`,
+      severity: 'doubt',
+      values: {
+        wire: wires[clash.wire] ?? clash.wire,
+        part: part ?? '',
+        deep: clash.deep,
+        ...(kind === 'wire' ? { other: wires[id] ?? id } : {}),
+        ...(kind === 'accent' ? {} : { otherPart: other ?? '' }),
+      },
+      ...(mend && field ? { field, mend } : {}),
+    }
+  })
+}
