@@ -58,6 +58,14 @@ const COUNTS = [
     seeds: [1],
   },
   {
+    what: 'more of anything never holds worse, on random plans of every family',
+    project: 'core',
+    file: 'hold/more',
+    rounds: 60,
+    by: 'MORE_ROUNDS',
+    seeds: [1],
+  },
+  {
     what: 'mends against every change of a grid, of each kind of damage',
     project: 'core',
     file: 'plan/mendGrid',

@@ -1,0 +1,83 @@
+import { DEFAULT_SETTINGS, plan, planHold, settingOfPlan, type Plan } from '../plan/index'
+import { FAMILIES, family, type FamilyExamples, type Options } from '../settings/index'
+import { stoneErrors, type Stone } from '../stone/index'
+import { seeded } from '../testing'
+import { WIRE_SIZES, wireSize } from '../wire/index'
+import { releases } from './index'
+
+const ROUNDS = Number(process.env.MORE_ROUNDS ?? 8)
+const SEED = Number(process.env.SEED ?? 1)
+const WISH = { alloy: 'copper', temper: 'half hard' } as const
+const examplesOf = (id: string): FamilyExamples =>
+  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
+
+/** Choices of which more can only hold more, each a step on. */
+const MORE: Readonly<Record<string, readonly ((o: Options) => Options)[]>> = {
+  'bound-frame': [
+    (o) => ({ frontOverlap: Number(o.frontOverlap) + 0.2 }),
+    (o) => ({ backOverlap: Number(o.backOverlap) + 0.2 }),
+    (o) => ({ size: thicker(o.size) }),
+  ],
+  'corner-claws': [
+    (o) => ({ seat: Number(o.seat) + 0.2 }),
+    (o) => ({ claw: Number(o.claw) + 0.2 }),
+    (o) => ({ size: thicker(o.size) }),
+    (o) => ({ clawSize: thicker(o.clawSize) }),
+    (o) => ({ tie: Number(o.tie) + 1 }),
+  ],
+  'twin-hoop': [(o) => ({ turns: Number(o.turns) + 1 }), (o) => ({ size: thicker(o.size) })],
+}
+
+/** The next gauge up of even numbers. */
+function thicker(size: Options[string] | undefined): string {
+  const mm = wireSize(String(size)).mm
+  const list = WIRE_SIZES.filter((s) => s.label.endsWith('AWG') && s.mm > mm * 1.05).sort(
+    (a, b) => a.mm - b.mm,
+  )
+  return list[0]!.label
+}
+
+const pushed = (made: Plan): number => {
+  const { hold } = planHold(made)
+  return hold.caught ? releases(settingOfPlan(made), hold).weakest.force : 0
+}
+const made = (stone: Stone, id: string, options: Options): Plan | undefined => {
+  const result = plan({ stone, family: id, options, settings: DEFAULT_SETTINGS })
+  return result.ok ? result.plan : undefined
+}
+
+describe.each(FAMILIES.map((f) => f.id))('more of anything in %s', (id) => {
+  it(`hardly ever holds worse (${ROUNDS} plans)`, () => {
+    const random = seeded(SEED)
+    let [asked, worse] = [0, 0]
+    while (asked < ROUNDS) {
+      const stone = examplesOf(id).stone(random)
+      if (stoneErrors(stone).length > 0) continue
+      const options = examplesOf(id).random(stone, WISH, random)
+      const before = made(stone, id, options)
+      if (!before) continue
+      const one = pushed(before)
+      if (one < 0.2) continue
+      const list = MORE[id]!
+      const change = list[Math.floor(random() * list.length)]!(options)
+      if (
+        family(id)
+          .fits(stone, { ...options, ...change })
+          .some((f) => f.severity === 'error')
+      )
+        continue
+      const after = made(stone, id, { ...options, ...change })
+      if (!after) continue
+      asked++
+      const two = pushed(after)
+      if (two < one * 0.95) {
+        worse++
+        process.stderr.write(
+          `${id} ${JSON.stringify(change)} from ${one.toFixed(2)} to ${two.toFixed(2)} ${stone.outline} ${JSON.stringify(options)}\n`,
+        )
+      }
+    }
+    process.stderr.write(`FIGURES ${id}: ${worse} of ${asked} worse by over 5 %\n`)
+    expect(worse).toBeLessThanOrEqual(Math.ceil(0.1 * ROUNDS))
+  }, 3_600_000)
+})
