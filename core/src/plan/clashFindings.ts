@@ -57,7 +57,7 @@ function mendOf(
 
 /** Where a wire would stand in another, in itself or in a bead, each told with the change of a choice that gives it room. */
 export function clashFindings(chosen: Family, stone: Stone, options: Options, design: Design): Finding[] {
-  const { wires, parts } = chosen.text
+  const { wires, parts, params } = chosen.text
   const all = clashes(design)
   return all.map((clash): Finding => {
     const [part, other] = clash.parts.map((kind) => parts[kind] ?? kind)
@@ -72,6 +72,8 @@ export function clashFindings(chosen: Family, stone: Stone, options: Options, de
         part: part ?? '',
         deep: clash.deep,
         ...(kind === 'wire' ? { other: wires[id] ?? id } : {}),
+        // what the mend is, in the words of its choice
+        room: mend && field ? `: “${params[field] ?? field}” to ${mend.value}` : '',
         ...(kind === 'accent' ? {} : { otherPart: other ?? '' }),
       },
       ...(mend && field ? { field, mend } : {}),

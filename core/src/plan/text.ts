@@ -9,9 +9,9 @@ export const planText: Readonly<Record<string, string>> = {
   'plan.face-hidden':
     'Wire lies before {hidden:0} % of the face, more than the {most:0} % that this workshop allows. Reach less, take thinner wire, or raise the limit under Workshop.',
   'plan.clash-wire':
-    '{wire}: its {part} would stand {deep:1} mm in the {other} ({otherPart}). Lead one over the other there by a wire’s thickness as you bend, or give it room.',
+    '{wire}: its {part} would stand {deep:1} mm in the {other} ({otherPart}). Lead one over the other there by a wire’s thickness as you bend, or give it room{room}.',
   'plan.clash-itself':
-    '{wire}: its {part} would stand {deep:1} mm in its own {otherPart}. Lead one over the other there by a wire’s thickness as you bend, or give it room.',
+    '{wire}: its {part} would stand {deep:1} mm in its own {otherPart}. Lead one over the other there by a wire’s thickness as you bend, or give it room{room}.',
   'plan.clash-accent':
-    '{wire}: its {part} would stand {deep:1} mm in the bead. Lead it round, or give it room.',
+    '{wire}: its {part} would stand {deep:1} mm in the bead. Lead it round, or give it room{room}.',
 }

@@ -47,7 +47,7 @@ export const text: FamilyText = {
   parts: {
     foot: 'foot bind',
     side: 'along the edge',
-    bend: 'added by the bends over the stone',
+    bend: 'bends over the stone',
     shoulder: 'shoulders',
     neck: 'neck bind',
     bail: 'bail strip, bound',
