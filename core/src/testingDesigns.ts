@@ -60,7 +60,6 @@ export function bareDesign(wires: readonly BareWire[]): Design {
     pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
     wires: made,
     joints,
-    free: [],
     accents: [],
     operations: [],
   }

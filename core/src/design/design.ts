@@ -66,8 +66,8 @@ export interface Joint {
   readonly turns: number
   /** Why the count itself is the target, and not the length: another side must match it, or it makes the pattern. */
   readonly counted?: 'sides' | 'pattern'
-  /** A clamp takes moments (3 or more tight turns), a pin only forces, a slide only across. */
-  readonly hold: 'clamp' | 'pin' | 'slide'
+  /** A clamp takes moments (3 or more tight turns), a pin only forces. */
+  readonly hold: 'clamp' | 'pin'
   /** Pull along the wire at which it slips, N. An estimate. */
   readonly slip: number
 }
@@ -82,13 +82,6 @@ export interface Accent {
   readonly axis: Vec3
   /** The wire that it is threaded on, or that is coiled round it. */
   readonly wire: string
-}
-
-/** A stretch whose shape is the maker's own: only its budget of wire is planned. */
-export interface FreePart {
-  readonly wire: string
-  readonly part: string
-  readonly budget: number
 }
 
 export type OperationKind =
@@ -161,7 +154,6 @@ export interface Design {
   readonly pose: { readonly shift: Vec3; readonly turn: Vec3 }
   readonly wires: readonly Wire[]
   readonly joints: readonly Joint[]
-  readonly free: readonly FreePart[]
   readonly accents: readonly Accent[]
   readonly operations: readonly Operation[]
 }

@@ -9,7 +9,6 @@ export type {
   Roll,
   Joint,
   Member,
-  FreePart,
   Operation,
   OperationKind,
   Form,

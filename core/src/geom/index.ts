@@ -3,8 +3,6 @@ export type { Vec2, Vec3 } from './vec.js'
 export { packCircles } from './packing.js'
 export { convexHull, perimeter } from './hull.js'
 export { bisect, integrate, logGamma, beta } from './solve.js'
-export { solveLinearProgram } from './linearProgram.js'
-export type { LinearProgram, LinearProgramResult } from './linearProgram.js'
 export { remember } from './remember.js'
 export { solveByColumns } from './columnGeneration.js'
 export type { ColumnProgram, ColumnBasis, PricedColumn } from './columnGeneration.js'
@@ -13,6 +11,7 @@ export {
   corner,
   enclosingCircle,
   girth,
+  isConvexMesh,
   massProperties,
   meshVolume,
   meshArea,

@@ -1,4 +1,4 @@
-import { remember } from '../geom/index.js'
+import { isConvexMesh, remember } from '../geom/index.js'
 import {
   isDomed,
   isEgg,
@@ -24,7 +24,7 @@ export function heldStone(stone: FullStone): Held {
   return meshes(shape, () => {
     const outline = shape.body.outline
     if (outline?.convex && stone.kind === 'faceted') return heldFaceted(shape, outline)
-    const held = heldMesh(shape.index, shape.mass.centre)
+    const held = heldMesh(shape.index, shape.mass.centre, isConvexMesh(shape.mesh))
     return outline
       ? {
           ...held,

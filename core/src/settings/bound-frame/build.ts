@@ -244,13 +244,6 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
       length: bailParts[1]!.s1 - bailParts[1]!.s0,
     }),
   )
-  const free = wires
-    .slice(1)
-    .flatMap((w) =>
-      (['left', 'right'] as const)
-        .filter((side) => endsOf(o, wires.indexOf(w)) === 'above' && !isCoiled(o, wires.indexOf(w), side))
-        .map((side) => ({ wire: w.id, part: `tail-${side}`, budget: o.tail })),
-    )
   const ball = ballOf(basis)
   const front = wires[n - 1]!
   if (ball)
@@ -272,7 +265,6 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
     pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
     wires,
     joints,
-    free,
     accents: ball ? [ballAccent(ball)] : [],
     operations: [],
   }

@@ -78,7 +78,6 @@ export function withTails(basis: FrameBasis, design: Design, hour: number): Desi
       tie('tie-left', 0, TIED),
       tie('tie-right', length - TIED, length),
     ],
-    free: design.free.filter((f) => f.wire !== 'front'),
   }
 }
 

@@ -198,7 +198,6 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
     pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
     wires,
     joints,
-    free: [],
     accents: [],
     operations: operations({ o, geometry, wires, joints, hand }),
   })

@@ -210,7 +210,6 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
     pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
     wires,
     joints,
-    free: [],
     accents: [],
     operations: operations({ o, hoops, posts, joints, hand }),
   })
@@ -251,7 +250,6 @@ function buildOne(stone: Stone, options: Options, hand: Hand): Design {
     pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
     wires: [wire],
     joints,
-    free: [],
     accents: [],
     operations: oneWireOperations({ o, wire, joints, hand }),
   })
