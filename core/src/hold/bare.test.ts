@@ -295,6 +295,9 @@ describe('forces as a linear program', () => {
       row,
       station: Int32Array.from({ length: count }, (_, i) => i),
       used: Array.from({ length: spans }, (_, i) => i),
+      spans: [],
+      stations: [],
+      shared: [],
     }
   }
 

@@ -63,7 +63,16 @@ function* heldPlans(id: string) {
 describe.each(FAMILIES.map((f) => f.id))('limit analysis of all wires of %s as one program', (id) => {
   it(`bears as the first check says in its weakest way (${ROUNDS} plans)`, async () => {
     const highs = await highsLoader()
-    const told = { plans: 0, unsolved: 0, within: 0, ownWithin: 0, low: Infinity, high: 0, ownLow: Infinity, ownHigh: 0 }
+    const told = {
+      plans: 0,
+      unsolved: 0,
+      within: 0,
+      ownWithin: 0,
+      low: Infinity,
+      high: 0,
+      ownLow: Infinity,
+      ownHigh: 0,
+    }
     for (const { hold, own, surface } of heldPlans(id)) {
       const { arrow, force } = hold
       const same = limitForce(highs, own, arrow)

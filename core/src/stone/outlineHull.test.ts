@@ -95,7 +95,7 @@ describe('a taut string round an outline', () => {
     // seen from its other side it could not be made from tangents
     for (const mirrored of [
       stone,
-      { ...stone, points: stone.points.map(([x, y]) => [-x, y] as const).reverse() },
+      { ...stone, points: stone.points!.map(([x, y]) => [-x, y] as const).reverse() },
     ]) {
       const o = outlineOf(mirrored)
       const hull = outlineHull(o)
