@@ -12,7 +12,7 @@ import {
   type Param,
 } from './index'
 
-const ROUNDS = Number(process.env.SEARCH_ROUNDS ?? 40)
+const ROUNDS = Number(process.env.SEARCH_ROUNDS ?? 30)
 const SEED = Number(process.env.SEED ?? 1)
 const WISH = { alloy: 'copper', temper: 'half hard' } as const
 /** This part is told as what it adds to the way along the edge, and a bend that cuts across a tight corner takes less. */
