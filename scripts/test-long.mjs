@@ -68,7 +68,7 @@ const COUNTS = [
   {
     what: 'mends against every change of a grid, of each kind of damage',
     project: 'core',
-    file: 'plan/mendGrid',
+    file: 'mend/mendGrid',
     rounds: 5,
     by: 'MEND_ROUNDS',
   },
@@ -83,7 +83,7 @@ const COUNTS = [
   ...FAMILIES.map((id) => ({
     what: `starting options of ${id} against 300 random sets of options on each stone`,
     project: 'core',
-    file: 'plan/startingOptions',
+    file: 'search/startingOptions',
     only: `starting options of ${id} never`,
     seeds: [1, 2, 3, 4, 5],
     rounds: 20,

@@ -15,4 +15,16 @@ export * from './cut/index.js'
 export * from './guide/index.js'
 export * from './price/index.js'
 export * from './plan/index.js'
+export {
+  chooseOne,
+  difficultyOf,
+  familyFor,
+  hangOf,
+  isChosen,
+  LIMITS,
+  neighboursOf,
+  startingOptions,
+} from './search/index.js'
+export type { Barrier, Chosen, Demanding, Excluded, Hang, Limits } from './search/index.js'
+export * from './mend/index.js'
 export * from './sizes/index.js'

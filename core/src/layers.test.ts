@@ -20,6 +20,8 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   price: ['cut'],
   sizes: ['wire', 'geom'],
   plan: ['settings', 'hold', 'cut', 'guide', 'price', 'design', 'sizes', 'stone', 'path', 'weave', 'wire'],
+  search: ['plan', 'settings', 'hold', 'cut', 'design', 'stone', 'path', 'wire'],
+  mend: ['search', 'plan', 'settings', 'hold', 'cut', 'design', 'stone', 'path', 'wire'],
 }
 const EVERYWHERE = ['units', 'working', 'finding', 'geom']
 

@@ -1,5 +1,5 @@
 export { develop } from './develop.js'
 export { accentsOn, replay, perform, wireStates } from './replay.js'
 export type { PieceState, WireState } from './replay.js'
-export { holdsOn, seenFrom, stepOf, stepsOf } from './steps.js'
+export { holdsOn, liesFlat, seenFrom, stepOf, stepsOf } from './steps.js'
 export type { Seen, Step, StepTemplate } from './steps.js'

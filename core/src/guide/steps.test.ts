@@ -1,7 +1,8 @@
 import type { Joint } from '../design/index'
+import { FAMILIES, type FamilyExamples } from '../settings/index'
 import { family as boundFrame } from '../settings/bound-frame/index'
 import { FRAME, OVAL } from '../testing'
-import { holdsOn, seenFrom, stepOf } from './index'
+import { holdsOn, liesFlat, seenFrom, stepOf } from './index'
 
 const design = boundFrame.build(OVAL, FRAME)
 const words = boundFrame.text.steps
@@ -59,5 +60,19 @@ describe('steps', () => {
     const woven = boundFrame.build(OVAL, { ...FRAME, binding: 'round', footBind: 'ladder' })
     const all = [...ids, ...woven.operations.map((o) => o.id)]
     for (const step of Object.keys(boundFrame.measured)) expect(all).toContain(step)
+  })
+})
+
+describe('wires that lie flat', () => {
+  it('do so until the first of them is formed, and never again', () => {
+    for (const chosen of FAMILIES) {
+      const { stone, options } = jest.requireActual<{ examples: FamilyExamples }>(
+        `../settings/${chosen.id}/examples`,
+      ).examples.sound[0]!
+      const design = chosen.build(stone, options)
+      const first = design.operations.findIndex((o) => o.forms.length > 0)
+      expect(first).toBeGreaterThan(0)
+      design.operations.forEach((_, at) => expect(liesFlat(design, at)).toBe(at < first))
+    }
   })
 })

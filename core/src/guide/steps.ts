@@ -106,3 +106,10 @@ export function holdsOn(
     return off && done.includes(off.id) ? [] : [{ hold, off: off?.id }]
   })
 }
+
+/**
+ * Do the wires still lie straight side by side at this step: nothing has been formed by it.
+ * @example liesFlat(design, 0) // true
+ */
+export const liesFlat = (design: Design, at: number): boolean =>
+  !design.operations.slice(0, at + 1).some((o) => o.forms.length > 0)

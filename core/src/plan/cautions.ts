@@ -3,8 +3,14 @@ import type { Step } from '../guide/index.js'
 import { careOf, type Stone } from '../stone/index.js'
 import { alloy } from '../wire/index.js'
 
-/** Kinds of step at which the stone may be harmed. */
+/** Kinds of step at which the stone may be harmed; of bends those that are made with the stone in. */
 const AT_THE_STONE: readonly Step['kind'][] = ['try', 'seat', 'bend', 'close']
+
+/** Is the stone in before this step. */
+const stoneIsIn = ({ operations }: Design, id: string): boolean => {
+  const seat = operations.findIndex((o) => o.stone === 'in')
+  return seat >= 0 && operations.findIndex((o) => o.id === id) > seat
+}
 
 /**
  * A step with the cautions that this metal and this stone add to its own: each where it applies, none anywhere else.
@@ -29,7 +35,7 @@ export function withCautions(step: Step, stone: Stone, design: Design): Step {
   const care = careOf(stone)
   if (step.kind === 'seat' && care.includes('wash-hands'))
     said.push('Wash your hands after handling this stone, and do not set it against skin.')
-  if (AT_THE_STONE.includes(step.kind) && (step.kind !== 'bend' || step.id.includes('front'))) {
+  if (AT_THE_STONE.includes(step.kind) && (step.kind !== 'bend' || stoneIsIn(design, step.id))) {
     if (care.includes('pressing')) said.push('This stone cleaves: press the wire, never the stone.')
     else if (care.includes('soft')) said.push('This stone is soft: pad the jaws, keep grit off it.')
   }

@@ -7,9 +7,9 @@ import {
   plan,
   planHold,
   planSure,
-  startingOptions,
   type PlanRequest,
 } from './index'
+import { startingOptions } from '../search/index'
 
 const REQUEST: PlanRequest = {
   stone: OVAL,

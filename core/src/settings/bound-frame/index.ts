@@ -47,6 +47,7 @@ export const family: Family = {
     shoulder: ['neckRadius', 'leave', 'neck'],
   },
   mends: {
+    weakest: ['bend-front', 'bend-back'],
     'frame-only': ['bind-neck', 'close'],
     shake: ['bend-front'],
     push: ['bend-back', 'bend-front'],

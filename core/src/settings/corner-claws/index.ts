@@ -42,6 +42,7 @@ export const family: Family = {
     finger: ['ring', 'size'],
   },
   mends: {
+    weakest: ['tie', 'bend-claw'],
     corners: ['tie'],
     shake: ['tie', 'bend-claw'],
     push: ['tie', 'bend-claw'],

@@ -44,6 +44,7 @@ export const family: Family = {
     shoulder: ['neck', 'bail', 'shankSize'],
   },
   mends: {
+    weakest: ['coil-far-ends', 'hook'],
     hoops: ['coil-far-ends', 'coil-near-ends'],
     shake: ['coil-far-ends'],
     push: ['coil-far-ends', 'hook'],

@@ -211,7 +211,7 @@ function sayWeakest({ arrow, weakest }: NonNullable<PieceRow['plan']>['hold']): 
 
 /** Way back from a failed check to the step that mends it. */
 function Mend({ plan, piece, check }: { plan: Plan; piece: PieceRow; check: string }) {
-  const starts = check === 'weakest' ? ['bend-front', 'bend-back'] : (family(plan.family).mends[check] ?? [])
+  const starts = family(plan.family).mends[check] ?? []
   const step = starts
     .map((start) => [...plan.steps].reverse().find((s) => s.id.startsWith(start)))
     .find((s) => s !== undefined)

@@ -13,6 +13,7 @@ import {
   type Seen,
   type Stock,
   type WireState,
+  liesFlat,
 } from '@verger/core'
 import { useMemo } from 'react'
 import { boundsOf, PieceDrawing, type Shown } from '../../drawing/PieceDrawing.js'
@@ -59,7 +60,7 @@ export function StepDrawing({
   )
   if (wires.length === 0) return <Supplies plan={plan} />
   // before anything is bent the wires lie across the bench, side by side: seen as a row, with their marks
-  const flat = !design.operations.slice(0, design.operations.indexOf(op) + 1).some((o) => o.forms.length > 0)
+  const flat = liesFlat(design, design.operations.indexOf(op))
   const joint = design.joints.find((j) => j.id === op.joint && j.kind === 'bind')
   if (flat)
     return (
@@ -208,7 +209,7 @@ function FlatWires({
   const thickness = (id: string) => design.wires.find((w) => w.id === id)!.stock.size.mm
   const a = Math.max(...cut.wires.map((w) => thickness(w.id)))
   // what is bound flat, now or next
-  const foot = design.joints.find((j) => j.id === op.joint) ??
+  const bound = design.joints.find((j) => j.id === op.joint) ??
     design.joints.find((j) => j.kind === 'bind' && j.columns === 1) ??
     design.joints.find((j) => j.kind === 'bind') ?? { ...design.joints[0]!, length: 0, turns: 0 }
   const marked = op.kind !== 'cut'
@@ -219,10 +220,10 @@ function FlatWires({
   const whole = op.kind === 'cut' || op.kind === 'mark'
   const half = whole
     ? Math.max(...cut.wires.map((w) => Number(w.shown.value))) / 2 + 2
-    : foot.length / 2 + 10.5
-  const made = turns[foot.id] ?? 0
-  const w = foot.binder.size.mm
-  const dark = alloy(foot.binder.alloy).colour
+    : bound.length / 2 + 10.5
+  const made = turns[bound.id] ?? 0
+  const w = bound.binder.size.mm
+  const dark = alloy(bound.binder.alloy).colour
   const colour = alloy(cut.wires[0]!.stock.alloy).colour
   const height = whole ? half * 0.5 : tall + 9
   const yOf = (i: number) => -tall / 2 + a / 2 + i * (a + gap)
@@ -278,10 +279,10 @@ function FlatWires({
       })}
       {(op.kind === 'bind' || op.kind === 'unclamp') &&
         Array.from(
-          { length: op.kind === 'unclamp' ? foot.turns : Math.min(made, foot.turns + 8) },
+          { length: op.kind === 'unclamp' ? bound.turns : Math.min(made, bound.turns + 8) },
           (_, k) => {
             // the hand that leads works away from the other side
-            const x = (hand === 'right' ? 1 : -1) * (((k + 0.5) / foot.turns - 0.5) * foot.length)
+            const x = (hand === 'right' ? 1 : -1) * (((k + 0.5) / bound.turns - 0.5) * bound.length)
             return (
               <rect
                 key={k}
@@ -300,11 +301,11 @@ function FlatWires({
       {op.kind === 'bind' && (
         <g fontSize={1.1} fill="var(--soft)" stroke="var(--soft)" strokeWidth={0.08}>
           <path
-            d={`M${-foot.length / 2} ${tall / 2 + 1.4}v1.6M${foot.length / 2} ${tall / 2 + 1.4}v1.6M${-foot.length / 2} ${tall / 2 + 2.2}H${foot.length / 2}`}
+            d={`M${-bound.length / 2} ${tall / 2 + 1.4}v1.6M${bound.length / 2} ${tall / 2 + 1.4}v1.6M${-bound.length / 2} ${tall / 2 + 2.2}H${bound.length / 2}`}
             fill="none"
           />
           <text x={0} y={tall / 2 + 3.9} textAnchor="middle" stroke="none">
-            {foot.length.toFixed(1)} mm
+            {bound.length.toFixed(1)} mm
           </text>
         </g>
       )}
@@ -312,7 +313,7 @@ function FlatWires({
         [-1, 1].map((s) => (
           <rect
             key={s}
-            x={s * (foot.length / 2 + 7) - 2.5}
+            x={s * (bound.length / 2 + 7) - 2.5}
             y={-tall / 2 - 0.5}
             width={5}
             height={tall + 1}

@@ -9,6 +9,7 @@ import {
   withCautions,
   type Plan,
   type Seen,
+  liesFlat,
 } from '@verger/core'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
@@ -134,7 +135,7 @@ function Wrap({
     return () => window.removeEventListener('keydown', onKey)
   }, [back, count, next, step.count])
 
-  const flat = !design.operations.slice(0, at + 1).some((o) => o.kind === 'shape')
+  const flat = liesFlat(design, at)
   const face = flat
     ? 'flat on the bench'
     : seen === 'front'

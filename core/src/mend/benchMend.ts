@@ -1,7 +1,7 @@
 import { firstCheck, heldStone, type Hold } from '../hold/index.js'
 import { family, type BenchMove } from '../settings/index.js'
 import { fullStone } from '../stone/index.js'
-import type { Plan } from './plan.js'
+import type { Plan } from '../plan/index.js'
 
 /** A mend at the bench that was worked out: what it comes to. */
 export interface BenchMend {

@@ -1,8 +1,8 @@
 /** Bases of a sequence's dimensions: a space may have so many. */
 const PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29] as const
 
-/** The i-th point of a sequence that fills a cube evenly (Halton, leaped past its poor beginning). */
-export function evenly(i: number, dimensions: number): number[] {
+/** The i-th point of the Halton sequence, which fills a cube evenly: leaped, past its poor beginning. */
+export function halton(i: number, dimensions: number): number[] {
   return PRIMES.slice(0, dimensions).map((base) => {
     let n = 20 + i * LEAP
     let f = 1

@@ -1,6 +1,6 @@
 import { FAMILIES, optionsSchema, type FamilyExamples, type OptionValue, type Param } from '../settings/index'
 import { COMMON_SIZES, WIRE_SIZES, wireSize } from '../wire/index'
-import { evenly } from './evenly'
+import { halton } from './halton'
 import { featuresOf } from './features'
 import { marginOf, outcomeOf } from './margin'
 import { neighboursOf, sizesBeside, stepped, thinner } from './neighbours'
@@ -147,7 +147,7 @@ describe('how far from sound', () => {
 describe('places drawn evenly', () => {
   it('fill a cube more evenly than chance: every tenth of every side has its tenth of them', () => {
     const n = 1000
-    const list = Array.from({ length: n }, (_, i) => evenly(i + 1, 10))
+    const list = Array.from({ length: n }, (_, i) => halton(i + 1, 10))
     for (let k = 0; k < 10; k++)
       for (let tenth = 0; tenth < 10; tenth++) {
         const here = list.filter((u) => Math.floor(10 * u[k]!) === tenth).length
@@ -159,7 +159,7 @@ describe('places drawn evenly', () => {
 
   it('no two sides run beside each other, and no place comes twice', () => {
     const n = 1200
-    const list = Array.from({ length: n }, (_, i) => evenly(i + 1, 10))
+    const list = Array.from({ length: n }, (_, i) => halton(i + 1, 10))
     expect(new Set(list.map((u) => u.map((v) => v.toFixed(9)).join())).size).toBe(n)
     const mean = (f: (u: readonly number[]) => number) => list.reduce((sum, u) => sum + f(u), 0) / n
     for (let i = 0; i < 10; i++)

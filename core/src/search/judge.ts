@@ -22,8 +22,8 @@ import {
 import type { Family, Options } from '../settings/index.js'
 import { fullStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
 import { numberOf } from '../working/index.js'
-import { MOST_HIDDEN } from './settings.js'
-import { cannotBeBuilt, wholeDesign } from './wholeDesign.js'
+import { MOST_HIDDEN } from '../plan/index.js'
+import { cannotBeBuilt, wholeDesign } from '../plan/index.js'
 
 /** What starting options must keep to. */
 export interface Limits {

@@ -1,10 +1,10 @@
 import { family, type OptionValue, type Param } from '../settings/index.js'
 import { WIRE_SIZES } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
-import { askOf, isMade, judge, make, type Ask, type Barrier } from './judge.js'
-import { neighboursOf, sizesBeside } from './neighbours.js'
-import { plan, type Plan, type PlanRequest } from './plan.js'
-import type { WorkshopSettings } from './settings.js'
+import { askOf, isMade, judge, make, type Ask, type Barrier } from '../search/index.js'
+import { neighboursOf, sizesBeside } from '../search/index.js'
+import { plan, type Plan, type PlanRequest } from '../plan/index.js'
+import type { WorkshopSettings } from '../plan/index.js'
 
 /** What decides an option: the next value that would take less metal, and why it is not taken. */
 export interface Decided {

@@ -4,7 +4,8 @@ import { pathLength } from '../path/index'
 import type { BenchMove, Options } from '../settings/index'
 import { fullStone, solidOf } from '../stone/index'
 import { FRAME, OVAL } from '../testing'
-import { benchMoves, DEFAULT_SETTINGS, holdAfter, plan, planHold, tryBench } from './index'
+import { benchMoves, holdAfter, tryBench } from './index'
+import { DEFAULT_SETTINGS, plan, planHold } from '../plan/index'
 
 const made = (options: Options) => {
   const result = plan({

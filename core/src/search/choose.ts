@@ -7,9 +7,9 @@ import { massPerMm } from '../wire/index.js'
 import { leastRadius } from '../path/index.js'
 import { alloy } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
-import { holdLine, type HoldLine } from './holdLine.js'
-import { plan, planHold, type Plan, type PlanHold } from './plan.js'
-import type { WorkshopSettings } from './settings.js'
+import { holdLine, type HoldLine } from '../plan/index.js'
+import { plan, planHold, type Plan, type PlanHold } from '../plan/index.js'
+import type { WorkshopSettings } from '../plan/index.js'
 import { startingOptions } from './startingOptions.js'
 
 /** Why a setting asks more of the maker than another. */

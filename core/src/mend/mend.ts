@@ -1,7 +1,7 @@
 import { family, type MendMove, type Options } from '../settings/index.js'
 import { numberOf } from '../working/index.js'
-import { plan, type Plan, type PlanRequest } from './plan.js'
-import { wholeHold } from './planSure.js'
+import { plan, type Plan, type PlanRequest } from '../plan/index.js'
+import { wholeHold } from '../plan/index.js'
 
 /** A mend that was planned and checked: what it takes and what it gains. */
 export interface Mend {

@@ -2,7 +2,8 @@ import { FRAME, OVAL } from '../testing'
 import { seeded } from '../testing'
 import type { Options } from '../settings/index'
 import { numberOf } from '../working/index'
-import { DEFAULT_SETTINGS, firstShare, mends, plan, planHold, planSure, type PlanRequest } from './index'
+import { DEFAULT_SETTINGS, firstShare, plan, planHold, planSure, type PlanRequest } from '../plan/index'
+import { mends } from './index'
 
 const request = (options: Options): PlanRequest => ({
   stone: OVAL,

@@ -2,7 +2,9 @@ import { family, type FamilyExamples, type Options, FAMILIES } from '../settings
 import { seeded } from '../testing'
 import { numberOf } from '../working/index'
 import { askOf, gramsOf, isMade, judge, make, soundAtOnce } from './judge'
-import { DEFAULT_SETTINGS, LIMITS, plan, startingOptions, whyOption, type Plan } from './index'
+import { DEFAULT_SETTINGS, plan, type Plan } from '../plan/index'
+import { LIMITS, startingOptions } from './index'
+import { whyOption } from '../mend/index'
 import type { Stone } from '../stone/index'
 
 const STONES = Number(process.env.OPTION_STONES ?? 1)

@@ -2,8 +2,8 @@ import { FAMILIES, family, type FamilyExamples } from '../settings/index'
 import { enoughFor, shareOf } from '../hold/index'
 import { seeded } from '../testing'
 import { askOf, draft, isMade, judge, LIMITS } from './judge'
-import { DEFAULT_SETTINGS, plan, planHold, planSure } from './index'
-import { shareBorne, wholeHold } from './planSure'
+import { DEFAULT_SETTINGS, plan, planHold, planSure } from '../plan/index'
+import { shareBorne, wholeHold } from '../plan/index'
 
 const WISH = { alloy: 'copper', temper: 'half hard', worn: 'pendant' } as const
 const examplesOf = (id: string): FamilyExamples =>

@@ -1,5 +1,6 @@
 import { FRAME, OVAL } from '../testing'
-import { DEFAULT_SETTINGS, fitInFrame, plan } from './index'
+import { DEFAULT_SETTINGS, plan } from '../plan/index'
+import { fitInFrame } from './index'
 
 const made = plan({ stone: OVAL, family: 'bound-frame', options: FRAME, settings: DEFAULT_SETTINGS })
 if (!made.ok) throw new Error('the example cannot be planned')

@@ -3,18 +3,11 @@ import { numberOf } from '../working/index'
 import { seeded } from '../testing'
 import type { Stone } from '../stone/index'
 import { COMMON_SIZES, wireSize } from '../wire/index'
-import {
-  DEFAULT_SETTINGS,
-  LIMITS,
-  mends,
-  plan,
-  planHold,
-  startingOptions,
-  type Plan,
-  type PlanRequest,
-} from './index'
-import { askOf, draft, isMade, soundAtOnce } from './judge'
-import { firstShare, wholeHold } from './planSure'
+import { DEFAULT_SETTINGS, plan, planHold, type Plan, type PlanRequest } from '../plan/index'
+import { LIMITS, startingOptions } from '../search/index'
+import { mends } from './index'
+import { askOf, draft, isMade, soundAtOnce } from '../search/index'
+import { firstShare, wholeHold } from '../plan/index'
 
 const EACH = Number(process.env.MEND_ROUNDS ?? 1)
 const SEED = Number(process.env.SEED ?? 1)

@@ -1,8 +1,8 @@
 import type { Options, OptionSpace, Param } from '../settings/index.js'
-import { evenly } from './evenly.js'
+import { halton } from './halton.js'
 import { featuresOf } from './features.js'
 import { draft, gramsOf, hides, isMade, judge, soundAtOnce, type Ask, type Made } from './judge.js'
-import { Idle } from './idle.js'
+import { Nogoods } from './nogoods.js'
 import { marginOf, outcomeOf } from './margin.js'
 import { neighboursOf, stepped, thinner } from './neighbours.js'
 import { chanceAboveZero, surrogate, type Likeness, type Sample } from './surrogate.js'
@@ -116,7 +116,7 @@ class Search {
   private refills = 0
   private swept = 0
   private readonly misses: Miss[] = []
-  private readonly idle: Idle
+  private readonly nogoods: Nogoods
   private beside = 0
   private varied: readonly Param[] | undefined
 
@@ -127,7 +127,7 @@ class Search {
   ) {
     const params = this.params()
     this.features = (options) => params.flatMap((p) => featuresOf(p, options[p.id]!))
-    this.idle = new Idle(params.map((p) => p.id))
+    this.nogoods = new Nogoods(params.map((p) => p.id))
   }
 
   begin(first: readonly Options[], others: readonly Options[]): void {
@@ -143,7 +143,7 @@ class Search {
   private drawMore(many: number): void {
     const { dimensions } = this.space
     for (let i = 0; i < DRAWS && this.pool.length < many && this.drawn < MOST_DRAWN; i++)
-      this.draw(evenly(++this.drawn, dimensions))
+      this.draw(halton(++this.drawn, dimensions))
   }
 
   /** What is guessed from all that was judged; how alike things are is asked again now and then. */
@@ -190,7 +190,7 @@ class Search {
       if (this.gainOf(miss.choice) < TELLS) continue
       miss.beside ??= this.around(miss.choice)
       const choice = miss.beside.shift()
-      if (!choice || this.gainOf(choice) < TELLS || this.idle.failsAsBefore(choice.made.options)) continue
+      if (!choice || this.gainOf(choice) < TELLS || this.nogoods.failsAsBefore(choice.made.options)) continue
       miss.tried++
       this.beside++
       this.judge(choice)
@@ -291,7 +291,7 @@ class Search {
   /** Builds options and adds them to those to choose from. */
   private offer(options: Options, at?: readonly number[]): void {
     const key = JSON.stringify(options)
-    if (this.seen.has(key) || this.idle.failsAsBefore(options) || !this.allowed(options)) return
+    if (this.seen.has(key) || this.nogoods.failsAsBefore(options) || !this.allowed(options)) return
     this.seen.add(key)
     const wire = this.wireOf(options)
     const least = this.least.get(wire)
@@ -318,8 +318,8 @@ class Search {
     const wire = this.wireOf(choice.made.options)
     if (barrier) {
       this.tried.set(wire, (this.tried.get(wire) ?? 0) + 1)
-      if (this.idle.learn(choice.made.options, outcomeOf(barrier)))
-        this.pool = this.pool.filter((c) => !this.idle.failsAsBefore(c.made.options))
+      if (this.nogoods.learn(choice.made.options, outcomeOf(barrier)))
+        this.pool = this.pool.filter((c) => !this.nogoods.failsAsBefore(c.made.options))
     }
     if (y < 0 && y > -HARDLY) this.misses.push({ choice, y, tried: 0 })
     const nearer = !this.nearest || y > this.nearest.y
@@ -346,7 +346,7 @@ class Search {
 
   private drawRound(at: readonly number[], near: number, many: number): void {
     for (let i = 0; i < many; i++) {
-      const off = evenly(++this.drawn, at.length)
+      const off = halton(++this.drawn, at.length)
       this.draw(at.map((u, k) => Math.min(1, Math.max(0, u + near * (2 * off[k]! - 1)))))
     }
   }

@@ -1,8 +1,8 @@
 import { askedOf, deepestIn, firstCheck, heldStone } from '../hold/index.js'
 import { fullStone, stoneMeasures, type Stone } from '../stone/index.js'
 import { numberOf } from '../working/index.js'
-import { holdLine, type HoldLine } from './holdLine.js'
-import type { Plan } from './plan.js'
+import { holdLine, type HoldLine } from '../plan/index.js'
+import type { Plan } from '../plan/index.js'
 import { NEWTON_PER_GRAM } from '../units/index.js'
 
 /** How another stone would sit in a frame that is made already. */

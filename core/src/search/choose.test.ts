@@ -4,16 +4,8 @@ import { fullStone, shapeOf, type Stone } from '../stone/index'
 import { FRAME, OVAL } from '../testing'
 import { alloy, section } from '../wire/index'
 import { numberOf } from '../working/index'
-import {
-  chooseOne,
-  DEFAULT_SETTINGS,
-  difficultyOf,
-  familyFor,
-  hangOf,
-  isChosen,
-  plan,
-  type Plan,
-} from './index'
+import { chooseOne, difficultyOf, familyFor, hangOf, isChosen } from './index'
+import { DEFAULT_SETTINGS, plan, type Plan } from '../plan/index'
 
 const settings = DEFAULT_SETTINGS
 const WISH = { alloy: 'copper', temper: 'half hard' } as const

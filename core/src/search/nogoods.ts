@@ -11,13 +11,13 @@ interface Failed {
  * Learns what made no difference to a failure. Where two that differ in one option alone fail at just the same figure, the weakest place is
  * not of that option's making, and changing it further cannot mend it: what holds is the least of all ways out. Whatever differs from them in such options only fails as before.
  * @example
- * const idle = new Idle(['front', 'back'])
- * idle.learn({ front: 1, back: 1 }, 'pull 94.6')
- * idle.learn({ front: 1, back: 2 }, 'pull 94.6')
- * idle.failsAsBefore({ front: 1, back: 3 }) // true
- * idle.failsAsBefore({ front: 2, back: 1 }) // false
+ * const nogoods = new Nogoods(['front', 'back'])
+ * nogoods.learn({ front: 1, back: 1 }, 'pull 94.6')
+ * nogoods.learn({ front: 1, back: 2 }, 'pull 94.6')
+ * nogoods.failsAsBefore({ front: 1, back: 3 }) // true
+ * nogoods.failsAsBefore({ front: 2, back: 1 }) // false
  */
-export class Idle {
+export class Nogoods {
   private readonly failed: Failed[] = []
   /** What is known to fail, by the options that count there and their values. */
   private readonly closed = new Map<string, Set<string>>()

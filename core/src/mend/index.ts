@@ -1,0 +1,8 @@
+export { benchMoves, byGain, holdAfter, tryBench } from './benchMend.js'
+export type { BenchMend } from './benchMend.js'
+export { BETTER, byWorth, mendMoves, mends, pairsOf, tryMend } from './mend.js'
+export type { Mend } from './mend.js'
+export { fitInFrame, FRAME_GIVES } from './reverseFit.js'
+export type { ReverseFit } from './reverseFit.js'
+export { whyOption } from './whyOptions.js'
+export type { Decided } from './whyOptions.js'
