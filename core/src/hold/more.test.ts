@@ -5,7 +5,7 @@ import { seeded } from '../testing'
 import { WIRE_SIZES, wireSize } from '../wire/index'
 import { releases } from './index'
 
-const ROUNDS = Number(process.env.MORE_ROUNDS ?? 5)
+const ROUNDS = Number(process.env.MORE_ROUNDS ?? 4)
 const SEED = Number(process.env.SEED ?? 1)
 const WISH = { alloy: 'copper', temper: 'half hard' } as const
 const examplesOf = (id: string): FamilyExamples =>
