@@ -1,5 +1,5 @@
 import { clashes, type Clash, type Design } from '../design/index.js'
-import type { Finding } from '../finding/index.js'
+import { fill, inUnits, type Finding } from '../finding/index.js'
 import type { Family, Options, OptionValue, Param } from '../settings/index.js'
 import type { Stone } from '../stone/index.js'
 import { wholeDesign } from './wholeDesign.js'
@@ -55,15 +55,37 @@ function mendOf(
   return undefined
 }
 
+/** What a mend changes, in the words of its choice and the workshop's unit. */
+function sayMend(
+  chosen: Family,
+  stone: Stone,
+  { field, value }: NonNullable<Finding['mend']>,
+  units: 'mm' | 'in',
+): string {
+  const p = chosen.params(stone).find((x) => x.id === field)
+  const template = p && 'unit' in p && p.unit === 'mm' ? ': “{choice}” to {to:1} mm' : ': “{choice}” to {to}'
+  const values = {
+    choice: chosen.text.params[field] ?? field,
+    to: typeof value === 'object' ? value.join(', ') : value,
+  }
+  return fill(inUnits(template, values, units), values)
+}
+
 /** Where a wire would stand in another, in itself or in a bead, each told with the change of a choice that gives it room. */
-export function clashFindings(chosen: Family, stone: Stone, options: Options, design: Design): Finding[] {
-  const { wires, parts, params } = chosen.text
+export function clashFindings(
+  chosen: Family,
+  stone: Stone,
+  options: Options,
+  design: Design,
+  units: 'mm' | 'in',
+): Finding[] {
+  const { wires, parts } = chosen.text
   const all = clashes(design)
   return all.map((clash): Finding => {
     const [part, other] = clash.parts.map((kind) => parts[kind] ?? kind)
     const { kind, id } = clash.other
     const mend = mendOf(chosen, stone, options, all, clash)
-    const field = mend?.field
+    const named = kind === 'wire' ? (wires[id] ?? id) : design.accents.find((a) => a.id === id)?.kind
     return {
       code: `plan.clash-${kind}`,
       severity: 'doubt',
@@ -71,12 +93,11 @@ export function clashFindings(chosen: Family, stone: Stone, options: Options, de
         wire: wires[clash.wire] ?? clash.wire,
         part: part ?? '',
         deep: clash.deep,
-        ...(kind === 'wire' ? { other: wires[id] ?? id } : {}),
-        // what the mend is, in the words of its choice
-        room: mend && field ? `: “${params[field] ?? field}” to ${mend.value}` : '',
+        ...(named === undefined ? {} : { other: named }),
         ...(kind === 'accent' ? {} : { otherPart: other ?? '' }),
+        room: mend ? sayMend(chosen, stone, mend, units) : '',
       },
-      ...(mend && field ? { field, mend } : {}),
+      ...(mend ? { field: mend.field, mend } : {}),
     }
   })
 }

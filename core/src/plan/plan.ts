@@ -99,7 +99,7 @@ function built(
     findings: [
       ...findings,
       ...chosen.review(stone, options, design),
-      ...clashFindings(chosen, stone, options, design),
+      ...clashFindings(chosen, stone, options, design, settings.units),
       ...schoolFindings(cut, settings.school),
       ...hiddenFinding(outputs, settings.hidden),
       ...(ear ? earFinding(ear, settings.ear) : []),

@@ -13,5 +13,5 @@ export const planText: Readonly<Record<string, string>> = {
   'plan.clash-itself':
     '{wire}: its {part} would stand {deep:1} mm in its own {otherPart}. Lead one over the other there by a wire’s thickness as you bend, or give it room{room}.',
   'plan.clash-accent':
-    '{wire}: its {part} would stand {deep:1} mm in the bead. Lead it round, or give it room{room}.',
+    '{wire}: its {part} would stand {deep:1} mm in the {other}. Lead it round, or give it room{room}.',
 }

@@ -4,7 +4,7 @@ interface Failed {
   readonly options: Options
   readonly outcome: string
   /** What can be changed here without changing how it fails. */
-  idle: ReadonlySet<string>
+  irrelevant: ReadonlySet<string>
 }
 
 /**
@@ -27,18 +27,18 @@ export class Nogoods {
   /** Takes in how options failed; true where more is known to fail by it. */
   learn(options: Options, outcome: string | undefined): boolean {
     if (outcome === undefined) return false
-    const now: Failed = { options, outcome, idle: new Set() }
+    const now: Failed = { options, outcome, irrelevant: new Set() }
     for (const other of this.failed) {
       if (other.outcome !== outcome) continue
       const differ = this.ids.filter(
         (id) => JSON.stringify(options[id]) !== JSON.stringify(other.options[id]),
       )
-      const more = differ.filter((id) => !now.idle.has(id) && !other.idle.has(id))
-      if (more.length <= 1) now.idle = new Set([...now.idle, ...other.idle, ...differ])
+      const more = differ.filter((id) => !now.irrelevant.has(id) && !other.irrelevant.has(id))
+      if (more.length <= 1) now.irrelevant = new Set([...now.irrelevant, ...other.irrelevant, ...differ])
     }
     this.failed.push(now)
-    if (now.idle.size === 0) return false
-    const counting = this.ids.filter((id) => !now.idle.has(id))
+    if (now.irrelevant.size === 0) return false
+    const counting = this.ids.filter((id) => !now.irrelevant.has(id))
     const mask = counting.join()
     const values = this.closed.get(mask) ?? new Set()
     if (values.has(valuesOf(options, counting))) return false
