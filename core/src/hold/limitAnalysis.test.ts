@@ -1,8 +1,8 @@
 import highsLoader from 'highs'
-import { DEFAULT_SETTINGS, plan, planHold, settingOfPlan } from '../plan/index'
+import { planHold, settingOfPlan } from '../plan/index'
 import { FAMILIES, type FamilyExamples } from '../settings/index'
-import { fullStone, shapeOf, stoneErrors } from '../stone/index'
-import { seeded } from '../testing'
+import { fullStone, shapeOf } from '../stone/index'
+import { randomPlans } from '../testingPlans'
 import { limitForce, PITCH, surfaceContacts, type LimitCase } from '../testingLimit'
 import { CONTACT, restIn } from './check'
 import { SPACING, touches, type Touch } from './index'
@@ -11,7 +11,6 @@ import { fromStone, newMemory } from './near'
 /** Plans a family, three families. */
 const ROUNDS = Number(process.env.LIMIT_ROUNDS ?? 10)
 const SEED = Number(process.env.SEED ?? 1)
-const WISH = { alloy: 'copper', temper: 'half hard' } as const
 /** What bears less fails whatever else is true, N. */
 const NOTHING = 0.2
 /** Triangles lie this near to the surface, mm, and wires that near to touching are asked both ways. */
@@ -23,29 +22,22 @@ const examplesOf = (id: string): FamilyExamples =>
 
 /** Random plans of a family that hold the stone, each with the pose that its weakest way ends in. */
 function* heldPlans(id: string) {
-  const random = seeded(SEED)
-  const { stone: anyStone, random: anyOptions } = examplesOf(id)
-  for (;;) {
-    const stone = anyStone(random)
-    if (stoneErrors(stone).length > 0) continue
-    const options = anyOptions(stone, WISH, random)
-    const result = plan({ stone, family: id, options, settings: DEFAULT_SETTINGS })
-    if (!result.ok) continue
-    const { hold } = planHold(result.plan)
+  for (const made of randomPlans(id, examplesOf(id), SEED)) {
+    const { hold } = planHold(made)
     if (!hold.caught || hold.force < NOTHING) continue
-    const setting = settingOfPlan(result.plan)
+    const setting = settingOfPlan(made)
     const walked = restIn(setting, hold.arrow, Math.min(...hold.directions.map((x) => x.force)))
     const { held, stations } = setting
     const near = walked.within ?? CONTACT
     const own = touches({ held, stations, memory: newMemory(stations.length) }, walked.pose, near)
     const of = (pitch: number, contacts: LimitCase['contacts']): LimitCase => ({
-      design: result.plan.design,
+      design: made.design,
       centre: fromStone(walked.pose, held.centre),
       length: held.size,
       pitch,
       contacts,
     })
-    const { index } = shapeOf(fullStone(stone), MESH)
+    const { index } = shapeOf(fullStone(made.stone), MESH)
     yield {
       hold,
       own: of(SPACING, (s) =>

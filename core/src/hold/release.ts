@@ -3,7 +3,8 @@ import { barStiffness } from '../path/index.js'
 import { alloy } from '../wire/index.js'
 import type { Setting, Walked } from './setting.js'
 import type { Enough } from './demands.js'
-import { fieldOf, resist } from './force.js'
+import { fieldOf } from './field.js'
+import { resist } from './force.js'
 import { copyOf, fromStone, movePose, touches, type Pose, type Touch } from './near.js'
 
 /** A point of a push: how far the stone's middle has gone, and the force that it took to get there. */

@@ -1,6 +1,6 @@
 import type { Design } from '../design/index.js'
 import { dot, type Vec3 } from '../geom/index.js'
-import type { CapacityMemory } from './force.js'
+import type { CapacityMemory } from './field.js'
 import type { Held } from './held.js'
 import { stationsOfDesign, type Span, type Station } from './stations.js'
 import { memoryOf, surroundings, type Pose, type Surroundings } from './near.js'

@@ -1,7 +1,7 @@
 import type { Vec3 } from '../geom/index.js'
 import { alloy, section } from '../wire/index.js'
 import type { Setting } from './setting.js'
-import { capacity } from './force.js'
+import { capacity } from './field.js'
 import type { Held } from './held.js'
 import { lowYield } from './stations.js'
 

@@ -1,0 +1,25 @@
+import { DEFAULT_SETTINGS, plan, type Plan } from './plan/index.js'
+import type { FamilyExamples, Options } from './settings/index.js'
+import { stoneErrors, type Stone } from './stone/index.js'
+import { seeded } from './testing.js'
+
+/** For tests only: the plan of a stone in a family, where it can be made. */
+export function planOf(family: string, stone: Stone, options: Options): Plan | undefined {
+  const result = plan({ stone, family, options, settings: DEFAULT_SETTINGS })
+  return result.ok ? result.plan : undefined
+}
+
+/** For tests only: plans of a family's random stones with random options, those that can be made; without end. */
+export function* randomPlans(family: string, examples: FamilyExamples, seed: number): Generator<Plan, never> {
+  const random = seeded(seed)
+  for (;;) {
+    const stone = examples.stone(random)
+    if (stoneErrors(stone).length > 0) continue
+    const made = planOf(
+      family,
+      stone,
+      examples.random(stone, { alloy: 'copper', temper: 'half hard' }, random),
+    )
+    if (made) yield made
+  }
+}
