@@ -9,18 +9,20 @@ const STEPS = [1, 2, 3, 5, 8, 12, 20]
 /** Designs that are built to find a mend, at most: each takes some milliseconds. */
 const MOST_TRIES = 40
 
+/** A choice at this leaves a thing out that the maker asked for: no mend, the hand leads one wire over the other. */
+const isLeftOut = (v: OptionValue): boolean => v === 'no' || v === 0
+
 /** Other values of a choice, nearest first. */
 function others(p: Param, now: OptionValue | undefined): OptionValue[] {
   if (p.kind === 'places' || now === undefined) return []
   if (p.kind === 'choice') {
     const at = p.values.indexOf(String(now))
-    return p.values
-      .filter((v) => v !== now)
-      .sort((a, b) => Math.abs(p.values.indexOf(a) - at) - Math.abs(p.values.indexOf(b) - at))
+    const far = (v: string) => Math.abs(p.values.indexOf(v) - at)
+    return p.values.filter((v) => v !== now && !isLeftOut(v)).sort((a, b) => far(a) - far(b))
   }
   return STEPS.flatMap((n) =>
     [1, -1].map((sign) => Number((Number(now) + sign * n * p.step).toFixed(6))),
-  ).filter((v) => v >= p.min && v <= p.max)
+  ).filter((v) => v >= p.min && v <= p.max && !isLeftOut(v))
 }
 
 const isSame = (a: Clash, b: Clash): boolean =>
