@@ -37,17 +37,25 @@ function Broken({ error, resetErrorBoundary }: FallbackProps) {
           </p>
         )}
         <p className="mt-4 flex flex-wrap gap-4">
-          <button type="button" className="btn btn-main" onClick={resetErrorBoundary}>
-            Try again
-          </button>
-          <button type="button" className="btn" onClick={() => window.location.reload()}>
+          {!script && (
+            <button type="button" className="btn btn-main" onClick={resetErrorBoundary}>
+              Try again
+            </button>
+          )}
+          <button
+            type="button"
+            className={script ? 'btn btn-main' : 'btn'}
+            onClick={() => window.location.reload()}
+          >
             Load Verger anew
           </button>
           <Link className="btn" to="/">
             To the tray
           </Link>
         </p>
-        <p className="mt-3 text-[15px] text-soft">Counts that wait to be sent are kept through both.</p>
+        <p className="mt-3 text-[15px] text-soft">
+          Counts that wait to be sent are kept through all of these.
+        </p>
       </section>
     </Frame>
   )

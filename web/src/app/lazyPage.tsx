@@ -2,22 +2,33 @@ import { lazy, type ComponentType, type LazyExoticComponent } from 'react'
 
 const AGAIN_MS = [600, 2500]
 
+type Page<P> = { default: ComponentType<P> }
+
 /** A page whose script is fetched when it is first needed, and asked for again where that fails: a network is away for moments. */
-export function lazyPage<P>(
-  load: () => Promise<{ default: ComponentType<P> }>,
-): LazyExoticComponent<ComponentType<P>> {
+export function lazyPage<P>(load: () => Promise<Page<P>>): LazyExoticComponent<ComponentType<P>> {
   return lazy(async () => {
-    for (const wait of AGAIN_MS) {
+    let failed: unknown
+    for (const wait of [0, ...AGAIN_MS]) {
+      await new Promise((resolve) => setTimeout(resolve, wait))
       try {
-        return await load()
-      } catch {
-        await new Promise((resolve) => setTimeout(resolve, wait))
+        return await (failed ? loadAnew(failed, load) : load())
+      } catch (error) {
+        failed ??= error
       }
     }
-    return load().catch((error: unknown) => {
-      throw new ScriptMissing(error)
-    })
+    throw new ScriptMissing(failed)
   })
+}
+
+/**
+ * Chromium remembers that a module failed and never asks for its address again, so the script is asked for under
+ * another one, which Chromium's own message names. Other browsers name none and do ask again. A script that this one
+ * imports may be what failed: then only loading the whole page anew helps, which the boundary round pages offers.
+ */
+async function loadAnew<P>(failed: unknown, load: () => Promise<Page<P>>): Promise<Page<P>> {
+  const address = failed instanceof Error ? /https?:\S+\.js/.exec(failed.message)?.[0] : undefined
+  if (!address) return load()
+  return (await import(/* @vite-ignore */ `${address}?at=${Date.now()}`)) as Page<P>
 }
 
 /** A script of Verger that could not be fetched: the network is away, or a newer version has taken its place. */
