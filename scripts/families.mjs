@@ -2,13 +2,10 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
-/** The registry's text for the family folders that there are: every folder of settings with an index.ts, but for the shared bricks. */
+/** The registry's text for the family folders that there are: every folder of settings with examples; the others are what they are made with. */
 function registryOf(settings) {
   const ids = readdirSync(settings, { withFileTypes: true })
-    .filter(
-      (e) =>
-        e.isDirectory() && e.name !== 'shared' && readdirSync(join(settings, e.name)).includes('index.ts'),
-    )
+    .filter((e) => e.isDirectory() && readdirSync(join(settings, e.name)).includes('examples.ts'))
     .map((e) => e.name)
     .sort()
   const name = (id) => id.replace(/-(\w)/g, (_, c) => c.toUpperCase())

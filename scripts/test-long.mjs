@@ -10,7 +10,7 @@ import { readState } from './lib/state.mjs'
 
 const SEEDS = [1, 2, 3]
 const FAMILIES = readdirSync(join(root, 'core/src/settings'), { withFileTypes: true })
-  .filter((d) => d.isDirectory() && d.name !== 'shared')
+  .filter((d) => d.isDirectory() && existsSync(join(root, 'core/src/settings', d.name, 'examples.ts')))
   .map((d) => d.name)
 /** What is counted: test file, rounds, and the variable that sets them. */
 const COUNTS = [

@@ -1,141 +1,185 @@
-import type { Vec3 } from '../../geom/index.js'
-import { moveSegment, type Segment } from '../../path/index.js'
-import { bailRuns } from '../shared/rolledBail.js'
-import { bailRun, bailStretches, LANES, shankIn } from './carrying.js'
-import {
-  axisOf,
-  bendCut,
-  DIAGONAL,
-  onward,
-  outAlong,
-  PAST,
-  seatRow,
-  type Arm,
-  type ClawGeometry,
-  type Stretch,
-} from './geometry.js'
-import type { Side } from './options.js'
-
-/** Turns a side's own frame (x along the side, y outward) into the piece's: the top stays as it is. */
-export function sideTurn(side: Side): (p: Vec3) => Vec3 {
-  switch (side) {
-    case 'top':
-      return ([x, y, z]) => [x, y, z]
-    case 'right':
-      return ([x, y, z]) => [y, -x, z]
-    case 'bottom':
-      return ([x, y, z]) => [-x, -y, z]
-    case 'left':
-      return ([x, y, z]) => [-y, x, z]
-    default: {
-      const never: never = side
-      throw new RangeError(`unknown side ${String(never)}`)
-    }
-  }
-}
-
-/** The way up or down of a tail, from a place along the diagonal: a bend, a straight piece where it is long, a bend back. */
-function rampSegments(from: Vec3, m: Arm, bend: number): Segment[] {
-  const up = Math.sign(m.climb)
-  const out: Vec3 = [DIAGONAL, DIAGONAL, 0]
-  const [c, s] = [Math.cos(m.slope), Math.sin(m.slope)]
-  const first: Segment = {
-    kind: 'arc',
-    centre: [from[0], from[1], from[2] + up * bend],
-    x: [0, 0, -up],
-    y: out,
-    radius: bend,
-    sweep: m.slope,
-  }
-  const a = onward([from[0], from[1], from[2] + up * bend * (1 - c)], bend * s)
-  const b = onward([a[0], a[1], a[2] + up * m.between * s], m.between * c)
-  const back: Segment = {
-    kind: 'arc',
-    // the second bend's middle lies on the other side of the way
-    centre: [b[0] + bend * s * DIAGONAL, b[1] + bend * s * DIAGONAL, b[2] - up * bend * c],
-    x: [-s * DIAGONAL, -s * DIAGONAL, up * c],
-    y: [c * DIAGONAL, c * DIAGONAL, up * s],
-    radius: bend,
-    sweep: m.slope,
-  }
-  return [first, ...(m.between > 1e-6 ? [{ kind: 'line', from: a, to: b } as const] : []), back]
-}
+import { convexHull, perimeter, type Vec2, type Vec3 } from '../../geom/index.js'
+import { bodyOf, outlineNearest, type FullStone, type Outline } from '../../stone/index.js'
+import { leaf, numberOf, type Quantity } from '../../working/index.js'
+import { angle, figures, mm, Pen, penFigures, type Given } from '../kit/index.js'
+import type { choices } from './choices.js'
 
 /**
- * The right half of an arm in its side's frame: half of the middle, bend, level run, way up or down, stretch under the tie, and either its
- * end or what it goes on to. The left half is the same in the mirror.
+ * Each side of the stone has a seat wire under it and may have a claw over it: straight along the side, bent outward by 45° at both ends so
+ * that the tails of neighbouring sides run side by side over the corner, and led together, seat up and claw down, until they can be tied.
  */
-export function armStretches(g: ClawGeometry, tier: 'seat' | 'claw', side: Side): readonly Stretch[] {
-  const { shape } = g
-  const k = axisOf(side)
-  const m = (tier === 'seat' ? g.seats : g.claws)[k]
-  const bend = tier === 'seat' ? shape.seatBend : shape.clawBend
-  const cut = bendCut(bend)
-  const out: Stretch[] = []
-  const put = (id: string, kind: string, ...segments: Segment[]) => out.push({ id, kind, segments })
-  put('middle', 'middle', { kind: 'line', from: [0, m.y, m.z], to: [m.straight, m.y, m.z] })
-  put('bend', 'bend', {
-    kind: 'arc',
-    centre: [m.straight, m.y + bend, m.z],
-    x: [0, -1, 0],
-    y: [1, 0, 0],
-    radius: bend,
-    sweep: Math.PI / 4,
-  })
-  let p: Vec3 = [m.vertex + cut * DIAGONAL, m.y + cut * DIAGONAL, m.z]
-  const level = m.level
-  if (level > 1e-6) put('level', 'tail', { kind: 'line', from: p, to: onward(p, level) })
-  p = onward(p, level)
-  if (m.slope > 1e-6) put('ramp', 'tail', ...rampSegments(p, m, bend))
-  p = [onward(p, m.ramp)[0], onward(p, m.ramp)[1], m.z + m.climb]
-  // until all tails of the corner lie together
-  const wait = g.tied - outAlong(m)
-  if (wait > 1e-6) put('wait', 'tail', { kind: 'line', from: p, to: onward(p, wait) })
-  p = onward(p, wait)
-  put('tie', 'tie', { kind: 'line', from: p, to: onward(p, shape.tie) })
-  p = onward(p, shape.tie)
-  if (tier === 'seat' && !shape.ring && side === 'top') out.push(...bailStretches(g, p))
-  else if (tier === 'seat' && shape.ring && k === 'y') out.push(...shankIn(g, p, LANES.right))
-  else put('end', 'end', { kind: 'line', from: p, to: onward(p, PAST) })
-  return out
+export type Tier = 'seat' | 'claw'
+/** Sides that lie across y (top and bottom), or across x. */
+export type Axis = 'x' | 'y'
+export const AXES = ['y', 'x'] as const
+type K = Given<typeof choices>
+
+const DIAGONAL = Math.SQRT1_2
+/** A tail is clear of the stone's edge by this much before it goes up or down, mm. */
+const CLEAR = 0.15
+/** A tail goes on past its tie by this much, mm. */
+export const PAST = leaf('table', 'past the tie', 0.8, 'mm', 'our choice')
+const CORNER = angle('bend at a corner', 45)
+const tan = (degrees: number): number => Math.tan((degrees * Math.PI) / 180)
+
+export const { make: F, formulas } = figures('claws', {
+  half: mm(
+    '{side} / 2 − {reach} + {thick} / 2: from the stone’s middle to the wire’s',
+    ({ side, reach, thick }) => side / 2 - reach + thick / 2,
+  ),
+  vertex: mm(
+    '{own} − ({seatOwn} − {seatOther}) − {thick} / √2: half of the width between two bends, to where their lines meet',
+    ({ own, seatOwn, seatOther, thick }) => own - (seatOwn - seatOther) - thick * DIAGONAL,
+  ),
+  width: mm('2 × {vertex}', ({ vertex }) => 2 * vertex),
+  middle: mm(
+    '{vertex} − {radius} × tan 22.5°: half of the straight middle',
+    ({ vertex, radius }) => vertex - radius * tan(22.5),
+  ),
+  rise: mm(
+    '{girdle} / 2 + {reach} × tan {slope}°: up to the plane of the girdle’s middle',
+    ({ girdle, reach, slope }) => girdle / 2 + reach * tan(slope),
+  ),
+  fall: mm(
+    '−({girdle} / 2 + {reach} × tan {slope}°, no more than the crown’s {crown}, + {play}): down to that plane',
+    // past the table's edge a claw lies on the table
+    ({ girdle, reach, slope, crown, play }) => -(girdle / 2 + Math.min(reach * tan(slope), crown) + play),
+  ),
+  gap: mm('{rise} − {fall}: between the tiers where they touch the stone', ({ rise, fall }) => rise - fall),
+  opening: mm(
+    '{side} − 2 × {reach}: between the seat wires’ inner edges, smaller than the stone',
+    ({ side, reach }) => side - 2 * reach,
+  ),
+  clear: mm(
+    '{depth} − {crown} − {girdle} / 2 − {size} − the larger of {along} and {across}: from the stone’s lowest point up to the lowest face of the seat, room that a flat surface under it leaves',
+    ({ depth, crown, girdle, size, along, across }) =>
+      depth - crown - girdle / 2 - size - Math.max(along, across),
+  ),
+  out: mm(
+    '({vertex} + {half}) / √2 + {radius} × tan 22.5° + {level} + {run}: out along the corner, to where the way up or down ends',
+    ({ vertex, half, radius, level, run }) => (vertex + half) * DIAGONAL + radius * tan(22.5) + level + run,
+  ),
+  tied: mm('the farthest out of the wires that meet at a corner', (x) =>
+    Math.max(...Object.values<number>(x)),
+  ),
+  wait: mm(
+    '{tied} − {out}: straight on until all tails of the corner lie together',
+    ({ tied, out }) => tied - out,
+  ),
+  hull: mm(
+    'taut string round two square wires of {size} and {claws} half-round ones of {clawSize} on them',
+    ({ size, clawSize, claws }) => cornerHull(size, clawSize, claws),
+  ),
+})
+
+export const searched = {
+  slope: ['°', 'slope of the {which} of the stone, against the girdle'],
+  level: 'of the {which} wire, straight on until it is past the stone’s edge',
+} as const
+
+function cornerHull(size: number, claw: number, claws: number): number {
+  const squares = [-size, size].flatMap((x): Vec2[] => [
+    [x, 0],
+    [x, -size],
+  ])
+  const middles = claws === 2 ? [-claw / 2, claw / 2] : claws === 1 ? [claw / 2] : []
+  const backs = middles.flatMap((m) =>
+    Array.from({ length: 65 }, (_, i): Vec2 => {
+      const t = (Math.PI * i) / 64
+      return [m + (claw / 2) * Math.cos(t), (claw / 2) * Math.sin(t)]
+    }),
+  )
+  return perimeter(convexHull([...squares, ...backs]))
 }
 
-/** Straight run between the curves of this pendant's bail; below 0 they do not fit. */
-export function shoulderRun(g: ClawGeometry): number {
-  const tie = armStretches(g, 'seat', 'top').find((s) => s.id === 'tie')!.segments[0]!
-  return tie.kind === 'line' ? bailRun(g, tie.to) : NaN
+/** Slope of the stone under (pavilion) or over (crown) the sides across an axis, degrees. */
+function slopeOf(stone: FullStone, tier: Tier, axis: Axis): number {
+  const { stretches } = bodyOf(stone)
+  const last = stretches[stretches.length - 1]!
+  const [edge, end] = tier === 'seat' ? [stretches[0]!.at(1), stretches[0]!.at(0)] : [last.at(0), last.at(1)]
+  const half = (axis === 'x' ? stone.width : stone.length) / 2
+  return (Math.atan2(Math.abs(end.h - edge.h), half * (1 - (axis === 'x' ? end.u : end.v))) * 180) / Math.PI
 }
 
-/** Height at which the pair that makes the bail comes together, and the highest place inside the bail. */
-export function neckOf(g: ClawGeometry): { readonly join: number; readonly hang: Vec3 } {
-  const list = armStretches(g, 'seat', 'top')
-  const neck = list.find((s) => s.id === 'neck')!.segments[0]!
-  const join = neck.kind === 'line' ? neck.from[1] : 0
-  const { size: a, bail: inside, tieSize, neck: length } = g.shape
-  const { radius, rise } = bailRuns({ inside, thickness: a, binder: tieSize, neck: length })
-  return { join, hang: [0, join + length + rise + inside / 2, seatRow(a) - radius] }
+/** One side of one tier: its figures, in the order in which they follow from each other. */
+export interface Arm {
+  readonly half: Quantity
+  readonly vertex: Quantity
+  readonly middle: Quantity
+  readonly radius: Quantity
+  readonly climb: Quantity
+  readonly level: Quantity
+  readonly out: Quantity
 }
 
-/** A side's arm in the piece's frame: both halves outward from the middle. */
-export function armHalves(
-  g: ClawGeometry,
-  tier: 'seat' | 'claw',
-  side: Side,
-): { readonly left: readonly Stretch[]; readonly right: readonly Stretch[] } {
-  const turn = sideTurn(side)
-  const mirror = (p: Vec3): Vec3 => [-p[0], p[1], p[2]]
-  const right = armStretches(g, tier, side)
-  const tie = right.findIndex((s) => s.id === 'tie')
-  const last = right[tie]!.segments[0]!
-  const shank = tier === 'seat' && g.shape.ring && axisOf(side) === 'y' && last.kind === 'line'
-  const left = shank ? [...right.slice(0, tie + 1), ...shankIn(g, last.to, LANES.left)] : right
-  const move = (list: readonly Stretch[], first: (p: Vec3) => Vec3) =>
-    list.map((s) => ({
-      ...s,
-      segments: s.segments.map((seg) => {
-        const way = (p: Vec3) => turn(first(p))
-        return moveSegment(seg, way, way)
-      }),
-    }))
-  return { left: move(left, mirror), right: move(right, (p) => p) }
+/** Figures of all four kinds of arm, and how far out the tails of a corner are tied. */
+export function armsOf(k: K): {
+  readonly arms: Readonly<Record<Tier, Readonly<Record<Axis, Arm>>>>
+  readonly tied: Quantity
+} {
+  const { q, stone, measured } = k
+  const { outline } = bodyOf(stone)
+  if (!outline) throw new RangeError('corner claws take faceted stones')
+  const { girdle, crown } = measured as { readonly girdle: Quantity; readonly crown: Quantity }
+  const side = { x: measured.width, y: measured.length }
+  const sizeOf = { seat: 'size', claw: 'clawSize' } as const
+  const half = (tier: Tier, axis: Axis) =>
+    F.half({ side: side[axis], reach: q[tier], thick: q[sizeOf[tier]] })
+  const arm = (tier: Tier, axis: Axis): Arm => {
+    const size = sizeOf[tier]
+    const [own, thick, radius] = [half(tier, axis), q[size], k.radius(size)]
+    const other = axis === 'x' ? 'y' : 'x'
+    // both tiers' tails run along the same middle line, which the seat's corner decides
+    const vertex = F.vertex({ own, seatOwn: half('seat', axis), seatOther: half('seat', other), thick })
+    const part = tier === 'seat' ? 'pavilion' : 'crown'
+    const slope = k.found('slope', `${part} across ${axis}`, slopeOf(stone, tier, axis), k.on())
+    const at = { girdle, reach: q[tier], slope }
+    const climb = tier === 'seat' ? F.rise(at) : F.fall({ ...at, crown, play: q.play })
+    const past = pastEdge(outline, axis, numberOf(own), numberOf(vertex), numberOf(radius), k.thick(size))
+    const hangsOn = k.on('seat', 'claw', 'size', 'clawSize', 'alloy', 'temper')
+    const level = k.found('level', `${tier}’s ${axis}`, past, hangsOn)
+    const run = penFigures.run({ by: climb, radius })
+    const out = F.out({ vertex, half: own, radius, level, run })
+    return { half: own, vertex, middle: F.middle({ vertex, radius }), radius, climb, level, out }
+  }
+  const both = (tier: Tier) => ({ x: arm(tier, 'x'), y: arm(tier, 'y') })
+  const arms = { seat: both('seat'), claw: both('claw') }
+  const { seat, claw } = arms
+  return {
+    arms,
+    tied: F.tied({ seatX: seat.x.out, seatY: seat.y.out, clawX: claw.x.out, clawY: claw.y.out }),
+  }
+}
+
+/** How far a tail goes on level until its inner side is past the stone's edge, in steps of 0.1 mm. */
+function pastEdge(
+  outline: Outline,
+  axis: Axis,
+  half: number,
+  vertex: number,
+  radius: number,
+  thick: number,
+): number {
+  const cut = radius * tan(22.5)
+  for (let level = 0; ; level += 0.1) {
+    const [u, v] = [vertex + (cut + level) * DIAGONAL, half + (cut + level) * DIAGONAL]
+    const [x, y] = axis === 'y' ? [u, v] : [v, u]
+    if (level >= 60 || outlineNearest(outline, x, y).distance > thick / 2 + CLEAR)
+      return Number(level.toFixed(1))
+  }
+}
+
+/** The right half of an arm as it lies at the top, up to the end of its tie. */
+export function armPen(k: K, tier: Tier, arm: Arm, tied: Quantity): Pen {
+  const { half, middle, radius, climb, level, out } = arm
+  // of a square wire its middle, of a half-round its flat side
+  const z = -numberOf(climb) - (tier === 'seat' ? k.thick('size') / 2 : 0)
+  const up: Vec3 = [0, 0, 1]
+  return new Pen([0, numberOf(half), z], [1, 0, 0])
+    .line('middle', 'middle', middle)
+    .bend('bend', 'bend', radius, CORNER, [0, 1, 0])
+    .line('level', 'tail', level)
+    .crank('ramp', 'tail', radius, climb, up)
+    .line('wait', 'tail', F.wait({ tied, out }))
+    .line('tie', 'tie', k.q.tie)
 }

@@ -1,6 +1,7 @@
 import type { Stone } from '../../stone/index.js'
 import type { FamilyExamples, Options } from '../family.js'
-import { clawGauges, clawOptions, seatGauges } from './candidates.js'
+import { proposed } from '../kit/index.js'
+import { family } from './index.js'
 
 const OUTLINES = ['square', 'cut-corner', 'cushion', 'round', 'oval'] as const
 
@@ -53,14 +54,12 @@ export const examples: FamilyExamples = {
   random: (stone, wish, random) => {
     const small = Math.min(stone.length, stone.width)
     const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
-    return {
-      ...clawOptions(wish, {
-        size: pick(seatGauges(stone, wish)),
-        clawSize: pick(clawGauges.filter((s) => s.mm <= 2.1)),
-        seat: (0.04 + 0.18 * random()) * small,
-        claw: (0.03 + 0.15 * random()) * small,
-      }),
-    }
+    return family.space(stone, wish).settled({
+      size: pick(proposed([0.5, Math.min(1.3, small / 7)], wish.kept)),
+      clawSize: pick(proposed([0.4, 1.7])),
+      seat: (0.04 + 0.18 * random()) * small,
+      claw: (0.03 + 0.15 * random()) * small,
+    })
   },
   vary: (options, random) => ({
     ...options,

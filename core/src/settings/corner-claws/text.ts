@@ -1,19 +1,16 @@
-import type { FamilyText } from '../family.js'
+import type { RecipeText } from '../kit/index.js'
 
-/** Words of corner claws. Places in braces are filled from an operation's or finding's values. */
-export const text: FamilyText = {
+/** Words of corner claws beside those that all families share. Places in braces are filled from an operation's or finding's values. */
+export const text: RecipeText = {
   name: 'Corner claws',
   about:
     'A seat of four square wires under a faceted stone, and claws of half-round wire over its sides; the tails of both are tied in one bundle at each corner, the last one closed over the stone.',
   school:
     'Separate short wires, bent to numbers and tied with fine wire. Other makers cross the seat’s wires and tie them where they cross, or fold the claws from one long wire.',
-  groups: { worn: 'How it is worn', hold: 'What holds the stone', wire: 'Wire' },
   params: {
     mount: 'Worn as',
     ring: 'Finger, inside',
     clear: 'Stone off the finger',
-    bail: 'Bail, inside',
-    neck: 'Neck bind',
     seat: 'Seat reaches in',
     claw: 'Claws reach in',
     claws: 'Claws over',
@@ -22,9 +19,6 @@ export const text: FamilyText = {
     size: 'Seat wire, square',
     clawSize: 'Claw wire, half-round',
     tieSize: 'Tie wire',
-    alloy: 'Metal',
-    temper: 'Temper',
-    margin: 'Spare at each end',
   },
   parts: {
     middle: 'along the side',
@@ -33,13 +27,9 @@ export const text: FamilyText = {
     tie: 'under the tie',
     end: 'past the tie',
     shoulder: 'over to the neck',
-    neck: 'neck bind',
-    bail: 'bail strip, bound',
-    bare: 'bail strip, bare ends',
     rise: 'down to the finger',
     finger: 'round the finger',
     lap: 'bound under the finger',
-    allowance: 'spare at the ends',
   },
   wires: {
     'seat-top': 'Seat, top',
@@ -56,14 +46,9 @@ export const text: FamilyText = {
     'top-right': 'top right corner',
     'bottom-right': 'bottom right corner',
     'bottom-left': 'bottom left corner',
-    neck: 'neck',
-    bail: 'bail',
     palm: 'back of the shank',
   },
   outputs: {
-    height: 'Top to bottom',
-    width: 'Side to side',
-    thick: 'Front to back',
     gapAlong: 'Between the tiers, top and bottom',
     gapAcross: 'Between the tiers, left and right',
     openingAlong: 'Opening of the seat, along',
@@ -76,37 +61,25 @@ export const text: FamilyText = {
     clawSlope: 'Claws’ tails fall at',
     clear: 'Stone below the seat',
     mandrel: 'Mandrel for the shank',
-    face: 'Face that shows',
   },
   findings: {
-    'corner-claws.not-faceted':
+    'not-faceted':
       'Corner claws hold a faceted stone between its crown and its pavilion. A {kind} has no slope under its edge for the seat: a setting that reaches behind it holds it.',
-    'corner-claws.outline':
+    outline:
       'Corner claws take square, rectangular, cushion, round and oval stones. A {outline} has no four corners to tie at.',
-    'corner-claws.row': 'Corner claws hold one stone. This is a row: measure one of them by itself.',
-    'corner-claws.no-middle':
+    'no-middle':
       'The {tier} wires have no straight middle left between their bends: {lacks:1} mm are lacking. Thinner wire, or reach in less.',
-    'corner-claws.past-middle': 'A {tier} that reaches {reach:1} mm in goes past the stone’s slope.',
-    'corner-claws.no-shoulder':
+    'past-middle': 'A {tier} that reaches {reach:1} mm in goes past the stone’s slope.',
+    'no-shoulder':
       'Between the corner and the bail there is no room for the curves of this wire: {lacks:1} mm are lacking. Thinner wire, or a shorter tie.',
-    'corner-claws.bail-too-small':
-      'A bail {bail:1} mm inside cannot be rolled from this wire; {least:1} mm or more can.',
-    'corner-claws.bail-onto-stone':
-      'A bail {bail:1} mm inside, rolled behind a neck of {neck:1} mm, comes down onto the stone. A neck of {need:1} mm carries it, or a smaller bail.',
-    'corner-claws.seat-on-finger':
+    'seat-on-finger':
       'The seat stands {by:1} mm in the finger’s opening. Lift the stone off the finger, or let the seat reach in less.',
-    'corner-claws.bend-too-tight':
-      'One bend has a radius of {radius:2} mm; this wire takes {least:2} mm before it cracks.',
-    'corner-claws.few-claws':
+    'few-claws':
       'Claws over {count} sides only: the stone tips out over an open one. Three sides or more hold it.',
-    'corner-claws.seat-narrow':
-      'A seat that reaches {seat:1} mm in holds by a hair. Half a millimetre or more is safer.',
-    'corner-claws.loose': 'A play of {play:2} mm is felt as a rattle. Up to 0.1 mm sits snug.',
-    'corner-claws.steep':
-      'The tails rise or fall at {slope:0}°: hard to bend cleanly. A thinner stone setting, or thinner wire, is flatter.',
-    'corner-claws.few-turns':
-      'Only {turns} turns at each corner: three or more keep the bundle from turning.',
-    'corner-claws.culet-below':
+    'seat-narrow': 'A seat that reaches {seat:1} mm in holds by a hair. Half a millimetre or more is safer.',
+    loose: 'A play of {play:2} mm is felt as a rattle. Up to 0.1 mm sits snug.',
+    'few-turns': 'Only {turns} turns at each corner: three or more keep the bundle from turning.',
+    'culet-below':
       'The stone’s point stands {below:1} mm below the seat: it rests on what lies under it. A deeper frame would guard it.',
   },
   steps: {
@@ -114,17 +87,6 @@ export const text: FamilyText = {
       title: 'Lay everything ready',
       say: '{seat} for the seat, {claw} for {n} claws, {tie} for the ties. Flush cutter, flat-nose, round-nose and nylon-jaw pliers, rule, fine marker.',
       caution: 'Eye protection on before the first cut.',
-    },
-    straighten: {
-      title: 'Straighten and clean',
-      say: 'Pull every wire through nylon jaws until it lies straight, then wipe it with a cloth.',
-      look: 'Square edges not twisted, half-round flat.',
-    },
-    cut: {
-      title: 'Cut the wires',
-      say: 'Cut {n} wires to the lengths on the cut list.',
-      look: 'Measure each again before the next cut.',
-      caution: 'Hold both ends: cut pieces fly.',
     },
     mark: {
       title: 'Mark the middles',
@@ -174,21 +136,6 @@ export const text: FamilyText = {
       say: 'Curve both tails of the top seat wire over to the middle and turn them up side by side.',
       look: 'They meet over the middle of the stone.',
     },
-    'bind-neck': {
-      title: 'Bind the neck',
-      say: 'Bind the pair upward until it measures {length:1} mm, about {turns} turns of {tie}.',
-      look: 'Edges flush, none rolled.',
-    },
-    'bind-bail': {
-      title: 'Bind the bail strip',
-      say: 'Go on binding the pair until it measures {length:1} mm, about {turns} turns of {tie}.',
-      look: 'Flat and even; the last end on the face that will be inside the roll.',
-    },
-    'roll-bail': {
-      title: 'Roll the bail',
-      say: 'Roll the strip backward over a rod of {inside:1} mm and lay its end down behind the neck.',
-      look: 'Straight, and centred over the stone.',
-    },
     trim: {
       title: 'Trim and press the ends in',
       say: 'Trim every tail close to its tie (about {margin:0} mm are over at each end), file it flat and press it in.',
@@ -201,7 +148,6 @@ export const text: FamilyText = {
     'deeper-claws': 'Claws {by:1} mm deeper',
     'deeper-seat': 'Seat {by:1} mm deeper',
     'longer-tie': 'Ties {by:0} mm longer',
-    harder: 'Half hard wire',
     'thicker-clawSize': '{size} claws',
     'thicker-size': '{size} seat',
     'press-claws': 'Press the claws {by:2} mm down onto the crown',
@@ -210,7 +156,6 @@ export const text: FamilyText = {
     'more-claws': 'hides more of the face',
     'deeper-claws': 'hides more of the face',
     'deeper-seat': 'the stone stands higher',
-    harder: 'springs back more, and forgives fewer bends',
     'thicker-clawSize': 'stiffer to bend, and seen more',
     'thicker-size': 'stiffer to bend',
     'longer-tie': 'stands out farther at the corners',

@@ -1,0 +1,74 @@
+import type { FullStone } from '../../stone/index.js'
+import { gauge, length, nearestSize, oneOf, proposed } from '../kit/index.js'
+import { bailChoices } from '../kit/parts/rolledBail.js'
+
+/** How far seat and claws may reach in: a quarter of the smaller side. */
+const reach = ({ length, width }: FullStone): number =>
+  Math.max(0.4, Math.floor(Math.min(length, width) * 2.5) / 10)
+
+/** Thicknesses that are offered for seat and claws, and for ties, mm. */
+const WIRES = [0.4, 1.7] as const
+const FINE = [0.2, 0.65] as const
+const RING = ['mount', 'ring'] as const
+
+/** Choices of corner claws. Lengths in mm. */
+export const choices = {
+  mount: oneOf('worn', ['pendant', 'ring'], { start: ({ wish }) => wish.worn ?? 'pendant' }),
+  // commonly met; the maker types the finger's own
+  ring: length('worn', [10, 27], { start: 17.3, when: RING, met: 'shape-shank' }),
+  clear: length('worn', [0, 4], { start: 0.5, when: RING }),
+  ...bailChoices('size', ['mount', 'pendant']),
+  seat: length('hold', (s) => [0.1, reach(s)], {
+    start: 1,
+    search: { share: [0.035, 0.24], atLeast: 0.5, tries: [0.12, 0.13, 0.155, 0.085, 0.06] },
+    mend: { move: 'deeper-seat', by: [0.3, 0.6] },
+  }),
+  claw: length('hold', (s) => [0, reach(s)], {
+    start: 1,
+    search: { share: [0.025, 0.22], atLeast: 0.4, tries: [0.1, 0.16, 0.13, 0.07, 0.12] },
+    mend: { move: 'deeper-claws', by: [0.3, 0.6] },
+  }),
+  claws: oneOf('hold', ['four sides', 'three sides', 'two sides', 'one side'], {
+    mend: { move: 'more-claws', to: 'four sides' },
+  }),
+  play: length('hold', [0, 0.5], {
+    step: 0.05,
+    start: 0.05,
+    mend: { move: 'press-claws', to: 0, risk: 'edge' },
+  }),
+  // four turns and more at each corner
+  tie: length('hold', [1, 6], {
+    step: 0.5,
+    start: ({ mm }) => Math.max(1.5, Math.ceil(2 * 4.2 * mm('tieSize')) / 2),
+    mend: { move: 'longer-tie', by: [1] },
+  }),
+  size: gauge('wire', 'square', WIRES, {
+    start: '20 AWG',
+    takes: 90,
+    search: { among: ({ small, wish }) => proposed([0.5, Math.min(1.3, small / 7)], wish.kept) },
+  }),
+  clawSize: gauge('wire', 'half-round', WIRES, {
+    start: '18 AWG',
+    takes: 60,
+    search: {
+      among: () => proposed(WIRES),
+      tries: ({ mm }) => [1, 1.25, 1.6, 2].map((by) => nearestSize(mm('size') * by, WIRES)),
+    },
+  }),
+  // two fifths as thick as the seat, and drawn tight by hand
+  tieSize: gauge('wire', 'round', FINE, {
+    temper: 'dead soft',
+    start: ({ mm }) => nearestSize(Math.max(0.25, mm('size') * 0.4), [0.2, 0.5]),
+  }),
+}
+
+export const SIDES = ['top', 'right', 'bottom', 'left'] as const
+export type Side = (typeof SIDES)[number]
+
+/** The sides that have a claw. */
+export const CLAWED: Readonly<Record<string, readonly Side[]>> = {
+  'four sides': SIDES,
+  'three sides': ['top', 'right', 'left'],
+  'two sides': ['top', 'bottom'],
+  'one side': ['top'],
+}

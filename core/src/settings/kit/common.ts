@@ -1,0 +1,205 @@
+import type { Design, Form, Operation } from '../../design/index.js'
+import { withoutNegativeZero } from '../../design/index.js'
+import type { Finding } from '../../finding/index.js'
+import { leastRadius } from '../../path/index.js'
+import { NEWTON_PER_GRAM } from '../../units/index.js'
+import { alloy, stockName } from '../../wire/index.js'
+import { leaf, numberOf, type Quantity } from '../../working/index.js'
+import type { EffortWorking, GaugeAsk } from '../family.js'
+import { fixed } from '../shared/efforts.js'
+import { figure, figures } from './figures.js'
+import type { Made } from './made.js'
+import { MINUTES, type Step } from './wirework.js'
+
+/** What is worked out for every family alike from the work that its recipe makes. */
+
+const { make, formulas: commonFormulas } = figures('kit', {
+  times: figure('', 'how often it comes, added up over the steps', (x) =>
+    Object.values<number>(x).reduce((a, b) => a + b, 0),
+  ),
+})
+export { commonFormulas }
+
+/** What a step takes: each kind of work and how often it comes. Turns of a joint are those of the cut list where they are known. */
+function takenBy(
+  step: Step,
+  { work, joints }: Made,
+  turns: Readonly<Record<string, Quantity>>,
+): Readonly<Record<string, Quantity>> {
+  const joint = joints.find((j) => j.id === step.joint)
+  if (!joint) return step.takes ?? { [step.kind]: fixed('times', 1) }
+  const tie = work.ties.find((t) => t.id === joint.id)!
+  const wound = turns[joint.id] ?? tie.turns ?? fixed(`turns at ${joint.id}`, joint.turns)
+  return { turn: wound, ...step.takes }
+}
+
+type Minutes = Readonly<Record<string, number>>
+const minutesFor = (minutes: Minutes, kind: string): number => {
+  const each = minutes[kind] ?? MINUTES[kind]
+  if (each === undefined) throw new RangeError(`nothing says how many minutes "${kind}" takes`)
+  return each
+}
+
+/** Minutes by kind of work, over all steps. */
+export function effortsOf(
+  made: Made,
+  minutes: Minutes,
+  turns: Readonly<Record<string, Quantity>>,
+): EffortWorking[] {
+  const kinds = new Map<string, Record<string, Quantity>>()
+  for (const step of made.work.steps)
+    for (const [kind, times] of Object.entries(takenBy(step, made, turns)))
+      kinds.set(kind, { ...kinds.get(kind), [step.id]: times })
+  return [...kinds].map(([kind, counts]) => ({
+    kind,
+    count: Object.keys(counts).length === 1 ? Object.values(counts)[0]! : make.times(counts),
+    each: leaf('estimate', `minutes for one: ${kind}`, minutesFor(minutes, kind), 'min'),
+  }))
+}
+
+/** The steps as operations, each after the one before where it says nothing else. */
+function operationsOf(made: Made, minutes: Minutes): Operation[] {
+  const { work, wires, joints } = made
+  const all = wires.map((w) => w.id)
+  return work.steps.map(({ takes, ...step }, i): Operation => {
+    const joint = joints.find((j) => j.id === step.joint)
+    const forms = (step.forms ?? []).flatMap(({ of, kinds, ids }): Form[] =>
+      wires
+        .filter((w) => of.includes(w.id))
+        .flatMap((w) =>
+          w.parts.filter((p) => kinds?.includes(p.kind) || ids?.includes(p.id)).map((p) => ({ w, p })),
+        )
+        .map(({ w, p: { s0, s1 } }) => ({ wire: w.id, s0, s1, to: 'path' as const })),
+    )
+    return {
+      needs: i === 0 ? [] : [work.steps[i - 1]!.id],
+      wires: joint ? [...new Set(joint.members.map((m) => m.wire))] : all,
+      ...step,
+      forms,
+      minutes: Object.entries(takenBy({ ...step, takes }, made, {})).reduce(
+        (sum, [kind, times]) => sum + numberOf(times) * minutesFor(minutes, kind),
+        0,
+      ),
+      values: {
+        ...(joint ? { turns: joint.turns, length: joint.length, tie: stockName(joint.binder) } : {}),
+        ...step.values,
+      },
+    }
+  })
+}
+
+/** The work as a Design. */
+export const designOf = (family: string, made: Made, minutes: Minutes): Design =>
+  withoutNegativeZero({
+    version: 1,
+    family,
+    ...(made.work.worn ? { worn: made.work.worn } : {}),
+    ...(made.work.hang ? { hang: made.work.hang } : {}),
+    pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
+    wires: made.wires,
+    joints: made.joints,
+    accents: made.work.accents ?? [],
+    operations: operationsOf(made, minutes),
+  })
+
+/** Parts that a taut wire makes round an edge: no bend of pliers. */
+const TAUT = 'taut'
+
+/** Radius of the tightest bend of all strands of a size, to the wire's middle, mm. */
+const tightestOf = ({ work }: Made, size: string): number =>
+  Math.min(
+    ...work.strands
+      .filter((s) => s.size === size)
+      .flatMap((s) => [...(s.left ?? []), ...s.right])
+      .filter((p) => p.kind !== TAUT)
+      .flatMap((p) => p.segments.map(leastRadius)),
+  )
+
+const sizesOf = ({ work }: Made): string[] => [...new Set(work.strands.map((s) => s.size))]
+
+/** A bend is too tight only where it is tighter than the limit by more than a fiftieth: what is planned at the limit is at it. */
+const AT_LIMIT = 0.98
+/** Fewer turns than these do not keep a bundle from turning. */
+const ENOUGH_TURNS = 3
+
+/** Bends tighter than their wire takes, and ties of too few turns. */
+export function commonFindings(family: string, made: Made): Finding[] {
+  const tight = sizesOf(made).flatMap((size): Finding[] => {
+    const { stock } = made.wires[made.work.strands.findIndex((s) => s.size === size)]!
+    const least = (alloy(stock.alloy).bend[stock.temper] + 0.5) * stock.size.mm
+    const radius = tightestOf(made, size)
+    return radius < AT_LIMIT * least
+      ? [{ code: `${family}.bend-too-tight`, severity: 'error', field: size, values: { radius, least } }]
+      : []
+  })
+  const fields = [...new Set(made.work.ties.map((t) => t.field))]
+  const loose = fields.flatMap((field): Finding[] => {
+    const own = made.work.ties
+      .filter((t) => t.field === field)
+      .map((t) => made.joints.find((j) => j.id === t.id)!)
+    const turns = Math.min(...own.map((j) => j.turns))
+    return turns < ENOUGH_TURNS
+      ? [{ code: `${family}.few-turns`, severity: 'doubt', field, values: { turns } }]
+      : []
+  })
+  return [...tight, ...loose]
+}
+
+/** What a setting is asked to bear for its wires' windows: a knock, as a multiple of the stone's weight. */
+const KNOCK = 100
+
+/**
+ * What each chosen size is asked: a strand bears its share of a knock in the middle of the span that its anchor lies in, between the joints on
+ * both sides, and is bent as tightly as its tightest bend; a wound wire is pulled tight round the thickest wire of its bundles.
+ */
+export function gaugesOf(made: Made, mass: number): GaugeAsk[] {
+  const { work, wires, joints } = made
+  const stockAt = (id: string) => wires.find((w) => w.id === id)!.stock
+  const worked = sizesOf(made).flatMap((size): GaugeAsk[] => {
+    const own = work.strands.flatMap((s, i) => (s.size === size ? [wires[i]!] : []))
+    const spans = own.map((w) => {
+      const held = joints.flatMap((j) => j.members.filter((m) => m.wire === w.id))
+      const before = Math.max(-Infinity, ...held.filter((m) => m.s1 <= w.anchor).map((m) => m.s1))
+      const after = Math.min(Infinity, ...held.filter((m) => m.s0 >= w.anchor).map((m) => m.s0))
+      return after - before
+    })
+    const span = Math.max(...spans.filter(Number.isFinite))
+    const { alloy: metal, temper, profile } = own[0]!.stock
+    if (!Number.isFinite(span)) return []
+    return [
+      {
+        option: size,
+        question: {
+          role: 'frame',
+          alloy: metal,
+          temper,
+          profile,
+          radius: tightestOf(made, size),
+          force: (KNOCK * mass * NEWTON_PER_GRAM) / own.length,
+          span,
+        },
+      },
+    ]
+  })
+  const wound = [...new Set(work.ties.filter((t) => t.kind !== 'coil').map((t) => t.wound))]
+  const asked = wound.map((size): GaugeAsk => {
+    const own = work.ties.filter((t) => t.wound === size)
+    const around = Math.max(...own.flatMap((t) => t.of.map(([strand]) => stockAt(strand).size.mm)))
+    const { binder } = joints.find((j) => j.id === own[0]!.id)!
+    const { alloy: metal, temper, profile } = binder
+    return {
+      option: size,
+      question: {
+        role: 'binding',
+        alloy: metal,
+        temper,
+        profile,
+        radius: around / 2,
+        force: 0,
+        span: around,
+        around,
+      },
+    }
+  })
+  return [...worked, ...asked]
+}

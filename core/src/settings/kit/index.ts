@@ -1,0 +1,7 @@
+export { count, gauge, length, nearestSize, oneOf, proposed, startOf } from './choices.js'
+export type { Choice, Choices, Gauge, Starting } from './choices.js'
+export { familyOf } from './familyOf.js'
+export { figure, figures, mm } from './figures.js'
+export { angle, moved, Pen, penFigures } from './pen.js'
+export type { Given, Recipe, RecipeText, Unfit } from './recipe.js'
+export type { PartOfWork, Step, Strand, Tie, Wirework } from './wirework.js'

@@ -1,0 +1,83 @@
+import type { Finding } from '../../finding/index.js'
+import type { FullStone, StoneInputs } from '../../stone/index.js'
+import type { Stock } from '../../wire/index.js'
+import type { Formulas, Quantity, Unit } from '../../working/index.js'
+import type { Family, FamilyText, Hand } from '../family.js'
+import type { Choices, Gauge, METAL, OptionsOf } from './choices.js'
+import type { Wirework } from './wirework.js'
+
+type WithMetal<C> = C & typeof METAL
+type Ids<C> = keyof WithMetal<C> & string
+/** Choices that are a wire's size. */
+export type Sizes<C> = { [K in keyof C & string]: C[K] extends Gauge ? K : never }[keyof C & string]
+
+/** What a recipe works from: the stone and the choices, plain and as figures, and what can be looked up and told. */
+export interface Given<C extends Choices> {
+  readonly stone: FullStone
+  /** The stone's measures as figures. */
+  readonly measured: StoneInputs
+  /** The choices as they are. */
+  readonly o: OptionsOf<WithMetal<C>>
+  /** The choices as figures: a wire's size by its thickness. */
+  readonly q: { readonly [K in Ids<C>]: Quantity }
+  readonly hand: Hand
+  /** Thickness of a chosen wire, mm. */
+  thick(size: Sizes<C>): number
+  stock(size: Sizes<C>): Stock
+  /** Radius to the wire's middle to which a wire of this size is bent: two fifths over its limit, and never under its thickness. */
+  radius(size: Sizes<C>): Quantity
+  /** The rod over which a wire of this size springs open to an inside diameter. */
+  mandrel(size: Sizes<C>, inside: Quantity): Quantity
+  /** The stone and these choices, as inputs of a figure that is searched for. */
+  on(...ids: readonly Ids<C>[]): Readonly<Record<string, Quantity>>
+  /**
+   * A figure that is searched for and is no formula: `name` stands in the recipe's `searched`, `which` tells it from others of that name. It is
+   * worked out anew by making the work again from what it hangs on.
+   */
+  found(name: string, which: string, value: number, on: Readonly<Record<string, Quantity>>): Quantity
+  /** Tells what is wrong or doubtful: an error stops the plan, and what follows may be drawn as it comes. */
+  say(
+    code: string,
+    severity: Finding['severity'],
+    field: Ids<C>,
+    values?: Finding['values'],
+    mend?: Finding['mend'],
+  ): void
+}
+
+/** Words of a family: its parts' and those that all families share are put with them. Findings by their own codes. */
+export type RecipeText = Pick<FamilyText, 'name' | 'about' | 'school'> & Partial<FamilyText>
+
+/** Why a stone like this cannot be set so at all. */
+export interface Unfit {
+  readonly code: string
+  readonly field: string
+  readonly values?: Finding['values']
+}
+
+/** A family of settings as it is written: `familyOf` makes everything else from it. */
+export interface Recipe<C extends Choices> {
+  readonly id: string
+  readonly version: number
+  readonly worn: Family['worn']
+  readonly choices: C
+  readonly text: RecipeText
+  /** Words of the parts that it is made of. */
+  readonly parts?: readonly { readonly formulas?: Formulas; readonly text?: Partial<FamilyText> }[]
+  /** Its figures, from their tables. */
+  readonly formulas: Formulas
+  /** Written forms of the figures that are searched for: in mm where no unit is said. */
+  readonly searched?: Readonly<Record<string, string | readonly [Unit, string]>>
+  /** Minutes where they differ from the usual. */
+  readonly minutes?: Readonly<Record<string, number>>
+  /** The size of the wire that bears the stone. */
+  readonly bearing: Sizes<C>
+  /** It sets several like stones side by side. */
+  readonly takesRows?: true
+  /** What stands against such a stone, if anything does. */
+  unfit(stone: FullStone): Unfit | undefined
+  make(given: Given<C>): Wirework
+  readonly checks: readonly string[]
+  readonly room?: Family['room']
+  readonly mends: Family['mends']
+}

@@ -1,0 +1,73 @@
+import type { FamilyText } from '../family.js'
+import type { RecipeText } from './recipe.js'
+
+type Words = Partial<FamilyText>
+
+/** Words that every family made from a recipe shares. Findings by the codes behind the family's id. */
+const COMMON: Words = {
+  groups: { worn: 'How it is worn', hold: 'What holds the stone', wire: 'Wire' },
+  params: { alloy: 'Metal', temper: 'Temper', margin: 'Spare at each end' },
+  parts: { allowance: 'spare at the ends' },
+  outputs: {
+    height: 'Top to bottom',
+    width: 'Side to side',
+    thick: 'Front to back',
+    face: 'Face that shows',
+  },
+  findings: {
+    row: 'This setting holds one stone. This is a row: measure one of them by itself.',
+    'bend-too-tight':
+      'One bend has a radius of {radius:2} mm; this wire takes {least:2} mm before it cracks.',
+    'few-turns': 'Only {turns} turns at one tie: three or more keep a bundle from turning.',
+  },
+  steps: {
+    straighten: {
+      title: 'Straighten and clean',
+      say: 'Pull every wire through nylon jaws until it lies straight, then wipe it with a cloth.',
+      look: 'Square edges not twisted, half-round flat.',
+    },
+    cut: {
+      title: 'Cut the wires',
+      say: 'Cut {n} wires to the lengths on the cut list.',
+      look: 'Measure each again before the next cut.',
+      caution: 'Hold both ends: cut pieces fly.',
+    },
+  },
+  moves: { harder: 'Half hard wire' },
+  prices: { harder: 'springs back more, and forgives fewer bends' },
+}
+
+const merged = (id: string, list: readonly Words[]): FamilyText => {
+  const of = <K extends keyof Words>(key: K): Record<string, unknown> =>
+    Object.assign({}, ...list.map((w) => w[key] ?? {})) as Record<string, unknown>
+  const findings = Object.entries(of('findings')).map(([code, words]) => [`${id}.${code}`, words])
+  return {
+    params: of('params'),
+    groups: of('groups'),
+    parts: of('parts'),
+    wires: of('wires'),
+    joints: of('joints'),
+    outputs: of('outputs'),
+    findings: Object.fromEntries(findings) as FamilyText['findings'],
+    steps: of('steps'),
+    checks: of('checks'),
+    moves: of('moves'),
+    prices: of('prices'),
+  } as unknown as FamilyText
+}
+
+/** A family's words: those that all share, then its parts', then its own, which go before. */
+export const textOf = ({
+  id,
+  text,
+  parts = [],
+}: {
+  readonly id: string
+  readonly text: RecipeText
+  readonly parts?: readonly { readonly text?: Words }[]
+}): FamilyText => ({
+  ...merged(id, [COMMON, ...parts.map((p) => p.text ?? {}), text]),
+  name: text.name,
+  about: text.about,
+  school: text.school,
+})

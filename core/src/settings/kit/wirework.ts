@@ -1,0 +1,95 @@
+import type { Accent, Joint, Operation, OperationKind, WireEnd } from '../../design/index.js'
+import type { Vec3 } from '../../geom/index.js'
+import type { Quantity } from '../../working/index.js'
+import type { NamedQuantity } from '../family.js'
+import type { Piece } from '../shared/pieces.js'
+
+/** A wire as named pieces outward to both sides of the place that is marked first. */
+export interface Strand {
+  readonly id: string
+  /** The choice of its size: its stock follows, and findings about its bends are about that choice. */
+  readonly size: string
+  readonly left?: readonly Piece[]
+  readonly right: readonly Piece[]
+  /** What becomes of its ends, where they are not simply cut flush. */
+  readonly finish?: WireEnd['finish']
+  /** How its profile lies: from this part to that one (by their ids, from the left end to the right one) a face looks this way. All along to the front where nothing is said. */
+  readonly roll?: readonly { readonly from?: string; readonly to?: string; readonly face: Vec3 }[]
+}
+
+/** A stretch of a strand: from one part to another, or one part alone. */
+export type Stretch = readonly [strand: string, from: string, to?: string]
+
+/** Wires fixed to each other where these stretches of theirs lie. */
+export interface Tie extends Pick<Joint, 'id' | 'kind' | 'columns' | 'rows' | 'counted'> {
+  readonly of: readonly Stretch[]
+  /** The choice of the wound wire's size. */
+  readonly wound: string
+  /** Bound length along the bundle. */
+  readonly length: Quantity
+  /** Of a coil; those of a bind follow from its length. */
+  readonly turns?: Quantity
+  /** A taut string round the bundle, where it is not made of like wires in columns and rows. */
+  readonly hull?: Quantity
+  /** The choice that makes it longer. */
+  readonly field: string
+}
+
+/** A step of the work. What it brings to its form is named by parts, what it takes by what is done and how often. */
+export interface Step extends Partial<
+  Pick<Operation, 'joint' | 'final' | 'stone' | 'hold' | 'brings' | 'accent' | 'values' | 'wires' | 'needs'>
+> {
+  readonly id: string
+  readonly kind: OperationKind
+  /** Parts of these strands that get their shape, by kinds or ids. */
+  readonly forms?: readonly {
+    readonly of: readonly string[]
+    readonly kinds?: readonly string[]
+    readonly ids?: readonly string[]
+  }[]
+  /** How often each kind of work comes; once of the step's own kind where nothing is said, and beside it a joint's turns. */
+  readonly takes?: Readonly<Record<string, Quantity>>
+}
+
+/** A stone in a setting as its recipe makes it: design, working, findings and minutes are all read from here. */
+export interface Wirework {
+  readonly strands: readonly Strand[]
+  readonly ties: readonly Tie[]
+  readonly steps: readonly Step[]
+  readonly accents?: readonly Accent[]
+  /** Highest place inside its bail, of a pendant. */
+  readonly hang?: Vec3
+  readonly worn?: 'ring'
+  /** Figures of the piece beside those that every family has. */
+  readonly outputs: readonly NamedQuantity[]
+}
+
+/** What a part gives to the work: a recipe puts it with its own. */
+export interface PartOfWork extends Pick<Wirework, 'hang'> {
+  readonly ties: readonly Tie[]
+  readonly steps: readonly Step[]
+}
+
+/** Minutes that one of each takes: estimates until the maker's own records replace them. A recipe says where it differs. */
+export const MINUTES: Readonly<Record<string, number>> = {
+  gather: 3,
+  straighten: 2,
+  cut: 0.7,
+  mark: 0.7,
+  align: 2,
+  unclamp: 0.5,
+  bend: 1.5,
+  turn: 0.3,
+  try: 2,
+  seat: 1,
+  close: 1,
+  cross: 1,
+  shape: 6,
+  shoulder: 3,
+  roll: 4,
+  curl: 4,
+  wind: 2,
+  hook: 1.5,
+  thread: 2,
+  trim: 4,
+}
