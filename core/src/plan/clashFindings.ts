@@ -1,7 +1,9 @@
 import { clashes, type Clash, type Design } from '../design/index.js'
 import { fill, inUnits, type Finding } from '../finding/index.js'
+import { heldStone } from '../hold/index.js'
 import type { Family, Options, OptionValue, Param } from '../settings/index.js'
-import type { Stone } from '../stone/index.js'
+import { fullStone, type Stone } from '../stone/index.js'
+import { inStone, type InStone } from './inStone.js'
 import { wholeDesign } from './wholeDesign.js'
 
 /** Other values of a choice are tried so many steps away, nearest first. */
@@ -25,7 +27,16 @@ function others(p: Param, now: OptionValue | undefined): OptionValue[] {
   ).filter((v) => v >= p.min && v <= p.max && !isLeftOut(v))
 }
 
-const isSame = (a: Clash, b: Clash): boolean =>
+/** A wire in the place of another thing, the stone among them. */
+type Conflict = Clash | InStone
+
+/** Wires in each other, in themselves, in beads and in the stone. */
+const conflicts = (design: Design, stone: Stone): Conflict[] => [
+  ...clashes(design),
+  ...inStone(design, heldStone(fullStone(stone))),
+]
+
+const isSame = (a: Conflict, b: Conflict): boolean =>
   a.wire === b.wire && a.other.kind === b.other.kind && a.other.id === b.other.id
 
 /** The nearest change of one choice after which a clash is gone and no other has come; none where none was found. */
@@ -33,8 +44,8 @@ function mendOf(
   chosen: Family,
   stone: Stone,
   options: Options,
-  all: readonly Clash[],
-  clash: Clash,
+  all: readonly Conflict[],
+  clash: Conflict,
 ): Finding['mend'] {
   const ids = [...new Set(clash.parts.flatMap((kind) => chosen.room[kind] ?? []))]
   const params = ids.flatMap((id) => chosen.params(stone).filter((p) => p.id === id))
@@ -44,9 +55,9 @@ function mendOf(
       const next = { ...options, [p.id]: value }
       if (chosen.fits(stone, next).some((f) => f.severity === 'error')) continue
       if (++tries > MOST_TRIES) return undefined
-      let left: readonly Clash[]
+      let left: readonly Conflict[]
       try {
-        left = clashes(wholeDesign(chosen, stone, next))
+        left = conflicts(wholeDesign(chosen, stone, next), stone)
       } catch (error) {
         // these cannot be made: no mend
         if (error instanceof RangeError) continue
@@ -73,7 +84,7 @@ function sayMend(
   return fill(inUnits(template, values, units), values)
 }
 
-/** Where a wire would stand in another, in itself or in a bead, each told with the change of a choice that gives it room. */
+/** Where a wire would stand in another, in itself, in a bead or in the stone, each told with the change of a choice that gives it room. */
 export function clashFindings(
   chosen: Family,
   stone: Stone,
@@ -81,13 +92,18 @@ export function clashFindings(
   design: Design,
   units: 'mm' | 'in',
 ): Finding[] {
-  const { wires, parts } = chosen.text
-  const all = clashes(design)
+  const { wires, parts, joints } = chosen.text
+  const all = conflicts(design, stone)
   return all.map((clash): Finding => {
     const [part, other] = clash.parts.map((kind) => parts[kind] ?? kind)
     const { kind, id } = clash.other
     const mend = mendOf(chosen, stone, options, all, clash)
-    const named = kind === 'wire' ? (wires[id] ?? id) : design.accents.find((a) => a.id === id)?.kind
+    const named =
+      kind === 'wire'
+        ? (wires[id] ?? id)
+        : kind === 'binding'
+          ? (joints[id] ?? id)
+          : design.accents.find((a) => a.id === id)?.kind
     return {
       code: `plan.clash-${kind}`,
       severity: 'doubt',
@@ -96,7 +112,7 @@ export function clashFindings(
         part: part ?? '',
         deep: clash.deep,
         ...(named === undefined ? {} : { other: named }),
-        ...(kind === 'accent' ? {} : { otherPart: other ?? '' }),
+        ...(other === undefined ? {} : { otherPart: other }),
         room: mend ? sayMend(chosen, stone, mend, units) : '',
       },
       ...(mend ? { field: mend.field, mend } : {}),

@@ -12,6 +12,10 @@ export const planText: Readonly<Record<string, string>> = {
     '{wire}: its {part} would stand {deep:1} mm in the {other} ({otherPart}). Lead one over the other there by a wire’s thickness as you bend, or give it room{room}.',
   'plan.clash-itself':
     '{wire}: its {part} would stand {deep:1} mm in its own {otherPart}. Lead one over the other there by a wire’s thickness as you bend, or give it room{room}.',
+  'plan.clash-stone':
+    '{wire}: its {part} would stand {deep:1} mm in the stone. Bend it out there as you go, or give it room{room}.',
+  'plan.clash-binding':
+    '{wire}: what is bound round its {part} ({other}) would stand {deep:1} mm in the stone. Lift the wire off the stone by the binding’s thickness there, or give it room{room}.',
   'plan.clash-accent':
     '{wire}: its {part} would stand {deep:1} mm in the {other}. Lead it round, or give it room{room}.',
 }

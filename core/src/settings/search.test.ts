@@ -1,6 +1,8 @@
-import { brokenPath, clashes } from '../design/index'
+import { brokenPath, clashes, type Design } from '../design/index'
+import { heldStone } from '../hold/index'
 import { DEFAULT_SETTINGS, plan } from '../plan/index'
-import { stoneErrors } from '../stone/index'
+import { inStone } from '../plan/inStone'
+import { fullStone, stoneErrors, type Stone } from '../stone/index'
 import { seeded } from '../testing'
 import { numberOf } from '../working/index'
 import {
@@ -44,6 +46,12 @@ function anyOptions(chosen: Family, stone: Parameters<Family['params']>[0], rand
   )
 }
 
+/** Wires in each other, in themselves, in beads and in the stone. */
+const conflicts = (design: Design, stone: Stone) => [
+  ...clashes(design),
+  ...inStone(design, heldStone(fullStone(stone))),
+]
+
 describe.each(FAMILIES.map((f) => [f.id, f] as const))(
   'plans of %s from the full range of its choices',
   (id, chosen) => {
@@ -79,7 +87,7 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))(
             output: o.id,
             ok: true,
           })
-        const found = clashes(design)
+        const found = conflicts(design, stone)
         const said = findings.filter((f) => f.code.startsWith('plan.clash-'))
         expect({ where, said: said.length }).toEqual({ where, said: found.length })
         told.clashing += Number(found.length > 0)
@@ -90,7 +98,7 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))(
           expect({
             where,
             mend: f.mend,
-            ok: mended.ok && clashes(mended.plan.design).length < found.length,
+            ok: mended.ok && conflicts(mended.plan.design, stone).length < found.length,
           }).toEqual({ where, mend: f.mend, ok: true })
         }
         told.mended += Number(found.length > 0 && said.every((f) => f.mend))

@@ -45,6 +45,7 @@ export const family: Family = {
     coil: ['ball'],
     side: ['frontOverlap', 'backOverlap', 'size'],
     shoulder: ['neckRadius', 'leave', 'neck'],
+    tied: ['tailOver', 'bindingSize'],
   },
   mends: {
     weakest: ['bend-front', 'bend-back'],
