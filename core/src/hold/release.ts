@@ -31,11 +31,10 @@ export interface Release {
   readonly giving: readonly string[]
 }
 
-/** Each step of a push, mm along its direction. */
+/** Each step of a push, mm along its direction, how far it is followed at most, and how many steps away what it may come to lies. */
 const STEP = 0.08
-const MOST_STEPS = 70
-/** What lies this near the stone may be come to in a step, mm. */
-const NEAR = 2 * STEP
+const FARTHEST = 70 * STEP
+const NEAR = 2
 /** The stone is let go when the force has fallen to this share of its peak: where less than that is left it can leave. */
 const FALLEN = 0.1
 /** Behind the peak it is followed this far at least, mm. */
@@ -79,13 +78,14 @@ function stiffness(setting: Setting, touch: Touch, memory: StiffnessMemory): num
  * than it collapses at. The most that it took is what releases it as a steady force; the area under the curve, elastic and plastic, is what a blow must bring.
  * So a wire that has to give by a hair only to let the stone past counts with a hair's force, and a long springy span lets go before it bends.
  * Small displacements of the wires; each gives by itself. It may be left off once so much was borne: what is told is then not the most that it
- * bears.
+ * bears. Longer steps, mm, are quicker and tell the energy less finely.
  */
 export function pushOut(
   setting: Setting,
   from: Pick<Walked, 'd' | 'pose'>,
   clear: number,
   until: Until = 'let go',
+  step = STEP,
 ): Release {
   const { held, spans, stations } = setting
   const { d } = from
@@ -98,24 +98,24 @@ export function pushOut(
   let peak = { force: 0, travel: 0, giving: [] as readonly string[] }
   let fell: number | undefined
   let [energy, borne] = [0, 0]
-  for (let i = 0; i < MOST_STEPS; i++) {
+  for (let i = 0; i * step < FARTHEST; i++) {
     const at = fromStone(pose, held.centre)
     const field = fieldOf({
       spans,
       stations,
-      contacts: touches(scene, pose, NEAR),
+      contacts: touches(scene, pose, NEAR * step),
       centre: at,
       length: held.size,
       memory,
       // half a step more than it stands in already: that much is to come
-      atMost: (t) => stiffness(setting, t, stiff) * (Math.max(0, -t.gap) + STEP / 2),
-      step: STEP,
+      atMost: (t) => stiffness(setting, t, stiff) * (Math.max(0, -t.gap) + step / 2),
+      step,
     })
     // a mean over the step
     const { force, motion, giving } = resist(field, d, GOING)
-    const travel = (i + 0.5) * STEP
+    const travel = (i + 0.5) * step
     way.push({ travel, force, pose })
-    energy += force * STEP
+    energy += force * step
     if (force > peak.force)
       peak = { force, travel, giving: [...new Set(giving.map((s) => spans[s]!.wire.id))] }
     const fallen = travel > peak.travel && force < FALLEN * peak.force
@@ -124,8 +124,8 @@ export function pushOut(
     if (!fallen) borne = energy
     if (typeof until === 'object' && peak.force >= until.force && borne >= until.energy) break
     if (travel > clear || (fallen && travel > peak.travel + AFTER)) break
-    const shift = scale(motion.v, STEP)
-    pose = movePose(pose, at, shift, scale(motion.w, STEP / held.size))
+    const shift = scale(motion.v, step)
+    pose = movePose(pose, at, shift, scale(motion.w, step / held.size))
   }
   return { d, ...peak, energy: borne, letsGo: fell ?? way[way.length - 1]?.travel ?? 0, way }
 }

@@ -1,6 +1,6 @@
 import type { Design } from '../design/index.js'
 import { unit, type Vec3 } from '../geom/index.js'
-import { holdOf, type Hold } from './check.js'
+import { holdOf, restIn, type Hold } from './check.js'
 import { DEMAND_IDS, enoughFor, isBlow, shareOf, type Asked, type DemandId, type Enough } from './demands.js'
 import { DIRECTIONS, SPHERE, WAYS } from './directions.js'
 import { smaller, type Held } from './held.js'
@@ -60,16 +60,28 @@ export function releases(setting: Setting, hold: Hold): Releases {
 
 /** Ways in which the stone may be let go. */
 function waysOut(hold: Hold): readonly Vec3[] {
-  const order = hold.sphere.map((_, i) => i).sort((a, b) => hold.sphere[a]! - hold.sphere[b]! || a - b)
-  return [hold.arrow, ...DIRECTIONS.map((x) => x.d), ...order.slice(0, WEAK_WAYS).map((i) => SPHERE.ways[i]!)]
+  return [hold.arrow, ...DIRECTIONS.map((x) => x.d), ...weakWays(hold)]
 }
 
-function pushedOut(setting: Setting, d: Vec3, until: Until): Release {
+/** The weakest ways of the sphere by the first check. */
+const weakWays = ({ sphere }: Hold): readonly Vec3[] =>
+  sphere
+    .map((_, i) => i)
+    .sort((a, b) => sphere[a]! - sphere[b]! || a - b)
+    .slice(0, WEAK_WAYS)
+    .map((i) => SPHERE.ways[i]!)
+
+function pushedOut(setting: Setting, d: Vec3, until: Until, step?: number): Release {
   const there = walkIn(setting, d)
   if (there.outcome !== 'caught')
     return { d, force: 0, energy: 0, travel: there.travel, letsGo: 0, way: [], giving: [] }
-  return pushOut(setting, there, clearOf(setting, d), until)
+  const pushed = pushOut(setting, there, clearOf(setting, d), until, step)
+  if (pushed.force > NOTHING) return pushed
+  // where it stopped nothing resists yet, and each step would slide on as free: it is pushed from where it comes to rest
+  return pushOut(setting, restIn(setting, d, Infinity), clearOf(setting, d), until, step)
 }
+/** A stone that is caught and takes less than this to be pushed out was not pushed from where it lies, N. */
+const NOTHING = 1e-6
 
 /** What wires bear where no more is asked than what is enough: figures above that are not followed. */
 export interface Borne {
@@ -161,13 +173,20 @@ export function borneWith(setting: Setting, tolerance: Tolerance, asked: Asked):
 }
 
 /** The first check looks at fewer ways than the thorough one: so many times what is asked is asked of them. */
-const MORE = 1.1
-/** Front, back and the eight ways between three of the named ones: where a stone with play slips out. */
-const FIRST_WAYS = WAYS.filter((d) => d[2] !== 0 && (d[0] === 0) === (d[1] === 0))
+const MORE = 1.3
+/** It pushes in longer steps, mm. */
+const FIRST_STEP = 0.16
+/**
+ * Where a stone with play slips out: front and back, the eight ways between one of them and a side, every other of the eight between three, and
+ * down, where it hangs, with what is beside it.
+ */
+const FIRST_WAYS = WAYS.filter(([x, y, z]) => (z === 0 ? y < 0 : x * y === 0 || x * y * z < 0))
+/** Of these front, back and down are pushed: there the reach alone takes a blow. */
+const FIRST_PUSHES = FIRST_WAYS.filter(([x, y, z]) => x === 0 && y * z === 0)
 
 /**
- * Verdict of the first check: by its forces, and, where these are enough, by what is borne with what a hand misses by in ten ways; the weakest,
- * and those to the front and the back, are followed until enough was borne. It looks at less than the thorough check does, and asks for a little more in turn.
+ * Verdict of the first check: by its forces, and, where these are enough, by whether the stone is caught with what a hand misses by in seventeen ways;
+ * the weakest three, front, back and down are followed until enough was borne. It looks at less than the thorough check does, and asks for a little more in turn.
  */
 function firstVerdict(setting: Setting, hold: Hold, asked: Asked): Verdict {
   if (hold.verdict !== 'sound') return hold.verdict
@@ -175,9 +194,10 @@ function firstVerdict(setting: Setting, hold: Hold, asked: Asked): Verdict {
   const more = { force: MORE * force, energy: MORE * energy }
   const less = toleranced(setting, 'both')
   if (FIRST_WAYS.some((d) => walkIn(less, d).outcome !== 'caught')) return 'doubtful'
-  // to the front and the back the reach alone takes a blow
-  const pushed = new Set([hold.arrow, ...FIRST_WAYS.slice(0, 2)])
-  return [...pushed].every((d) => shareOf(pushedOut(less, d, more), more) >= 1) ? 'sound' : 'doubtful'
+  const pushed = new Set([...FIRST_PUSHES, hold.arrow, ...weakWays(hold)])
+  return [...pushed].every((d) => shareOf(pushedOut(less, d, more, FIRST_STEP), more) >= 1)
+    ? 'sound'
+    : 'doubtful'
 }
 
 /** First check of a design round what is held: its forces, and the verdict with a cheap form of what a hand misses by. */

@@ -13,5 +13,7 @@ export {
 export type { Path, MeasuredPath } from './path.js'
 export { collapseLoad, sharedLoads } from './collapse.js'
 export type { Bar, BarEnd, BarLoad } from './collapse.js'
+export { tautLine, tautPath } from './taut.js'
+export type { Drawn, Skin } from './taut.js'
 export { barStiffness } from './stiffness.js'
 export type { ElasticBar } from './stiffness.js'
