@@ -173,7 +173,7 @@ export function borneWith(setting: Setting, tolerance: Tolerance, asked: Asked):
 }
 
 /** The first check looks at fewer ways than the thorough one: so many times what is asked is asked of them. */
-const MORE = 1.3
+const MORE = 1.5
 /** It pushes in longer steps, mm. */
 const FIRST_STEP = 0.16
 /**

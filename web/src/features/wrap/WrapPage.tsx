@@ -1,16 +1,5 @@
 import type { Me, PieceRow } from '@verger/contract'
-import {
-  family,
-  replay,
-  seenFrom,
-  stepOf,
-  accentsOn,
-  wireStates,
-  withCautions,
-  type Plan,
-  type Seen,
-  liesFlat,
-} from '@verger/core'
+import { family, seenFrom, stepOf, withCautions, type Plan, type Seen, liesFlat } from '@verger/core'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
@@ -23,6 +12,7 @@ import { Measured } from './Measured.js'
 import { Note } from './Note.js'
 import { Outline } from './Outline.js'
 import { StepDrawing } from './StepDrawing.js'
+import { stepState } from './stepState.js'
 import { clock, useTimer } from './timer.js'
 
 /** One step at a time, large, with its state drawn, a counter, a timer and a note. */
@@ -81,29 +71,12 @@ function Wrap({
     [design, op, plan, seen, units],
   )
   const gated = step.final && !done.has(step.id) && checked !== step.id
-  const after = useMemo(
-    () =>
-      replay(
-        design,
-        design.operations.slice(0, at + 1).map((o) => o.id),
-      ),
-    [design, at],
-  )
-  const wires = useMemo(() => wireStates(design, after, op), [design, after, op])
-  const accents = useMemo(() => accentsOn(design, after), [design, after])
-  const before = useMemo(
-    () =>
-      replay(
-        design,
-        design.operations.slice(0, at).map((o) => o.id),
-      ),
-    [design, at],
-  )
+  const { wires, accents, bound, stone } = useMemo(() => stepState(design, at), [design, at])
   const shownTurns = useMemo(() => {
-    const out: Record<string, number> = Object.fromEntries(before.joints.map((j) => [j, Infinity]))
+    const out: Record<string, number> = Object.fromEntries(bound.map((j) => [j, Infinity]))
     if (step.count) out[step.count.joint] = turns
     return out
-  }, [before, step, turns])
+  }, [bound, step, turns])
 
   const count = useCallback(() => {
     void bench.add('turn', step.id, undefined, each.worth)
@@ -223,16 +196,7 @@ function Wrap({
             wires={wires}
             turns={shownTurns}
             accents={accents}
-            stone={
-              before.stone === 'in' || op.stone === 'in'
-                ? 'in'
-                : op.kind === 'shape' ||
-                    op.kind === 'try' ||
-                    op.kind === 'shoulder' ||
-                    (op.kind === 'bend' && before.stone === 'out')
-                  ? 'ghost'
-                  : 'out'
-            }
+            stone={stone}
           />
         </section>
       </div>

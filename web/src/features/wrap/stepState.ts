@@ -1,0 +1,41 @@
+import {
+  accentsOn,
+  replay,
+  wireStates,
+  type Accent,
+  type Design,
+  type Operation,
+  type WireState,
+} from '@verger/core'
+
+/** A piece while one of its operations is done. */
+export interface StepState {
+  readonly wires: readonly WireState[]
+  /** Beads and balls that are on. */
+  readonly accents: readonly Accent['id'][]
+  /** Joints that were bound before. */
+  readonly bound: readonly string[]
+  /** It is in, or drawn faintly where wire is bent round it before. */
+  readonly stone: 'in' | 'out' | 'ghost'
+}
+
+/** What is bent round the stone's shape before the stone is in. */
+const ROUND_IT: readonly Operation['kind'][] = ['shape', 'try', 'shoulder', 'bend']
+
+/** The piece at the operation of that number: bent as far as it then is, bound as far as it was before. */
+export function stepState(design: Design, at: number): StepState {
+  const op = design.operations[at]!
+  const until = (n: number) =>
+    replay(
+      design,
+      design.operations.slice(0, n).map((o) => o.id),
+    )
+  const [before, after] = [until(at), until(at + 1)]
+  const isIn = before.stone === 'in' || op.stone === 'in'
+  return {
+    wires: wireStates(design, after, op),
+    accents: accentsOn(design, after),
+    bound: before.joints,
+    stone: isIn ? 'in' : ROUND_IT.includes(op.kind) ? 'ghost' : 'out',
+  }
+}
