@@ -1,5 +1,6 @@
 import highsLoader from 'highs'
 import { massProperties, type Vec3 } from '../geom/index'
+import { movePath } from '../path/index'
 import { fullStone, shapeOf } from '../stone/index'
 import { seeded } from '../testing'
 import { bareDesign, ball, claws, cone, holdFor, hoop, rail, type BareWire } from '../testingDesigns'
@@ -91,6 +92,29 @@ describe('a sphere between two hoops', () => {
       h.directions.forEach((d, i) =>
         expect(Math.abs(d.force / finest.directions[i]!.force - 1)).toBeLessThan(0.025),
       )
+    }
+  })
+})
+
+describe('a ball in three rings about its axes', () => {
+  it('is held in all 162 ways, with and without play', () => {
+    const rings = (play: number): BareWire[] => {
+      const r = 6 + 0.5 + play
+      const turned = (id: string, to: (p: Vec3) => Vec3): BareWire => {
+        const plain = hoop(id, r, 0)
+        return { ...plain, id, path: movePath(plain.path, to, to) }
+      }
+      return [
+        turned('across', (p) => p),
+        turned('along', ([x, y, z]) => [z, x, y]),
+        turned('upright', ([x, y, z]) => [y, z, x]),
+      ]
+    }
+    for (const play of [0, 0.05]) {
+      const s = setting(rings(play), ball(6))
+      const h = holdFor(s, 2)
+      expect([h.caught, h.undecided]).toEqual([true, false])
+      for (const force of h.sphere) expect(force).toBeGreaterThan(0)
     }
   })
 })

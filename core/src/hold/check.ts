@@ -24,7 +24,7 @@ export interface Contact {
 export interface Hold {
   readonly verdict: 'sound' | 'doubtful' | 'fails'
   readonly caught: boolean
-  /** No way is known to let it out, but of one or more it could not be found out. */
+  /** No way is known to let it out, but of one or more it could not be found out whether it does, or what bears there. */
   readonly undecided: boolean
   /** Largest travel among the ways that are caught, mm. */
   readonly rattle: number
@@ -57,6 +57,8 @@ const SPRUNG = 0.05
 /** A stone that moves less than this has hardly any play, mm; a way that bears less than this share of what half of them bear stands out. */
 const TIGHT = 0.15
 const ODD = 0.35
+/** A force under this is none, N. */
+const NOTHING = 1e-6
 /** A stone that went less far than this is looked at where it lay. */
 const STAYED = 0.005
 
@@ -257,7 +259,6 @@ export function holdOf(setting: Setting, asked: Asked): Hold {
     const there = walked[i]!
     return there.outcome !== 'caught' ? nothing(d) : resist(ownField(i), d)
   })
-  const order = sphere.map((_, i) => i).sort((a, b) => sphere[a]!.force - sphere[b]!.force || a - b)
   const caught = walked.every((w) => w.outcome === 'caught')
   const leastNamed = Math.min(...named.map((r) => r.force))
   /** In one direction the stone is pushed itself, and asked where it came to rest. */
@@ -265,6 +266,13 @@ export function holdOf(setting: Setting, asked: Asked): Hold {
     const there = restIn(setting, d, leastNamed)
     return there.outcome === 'caught' ? fieldAfter(setting, there) : fieldWith(setting, there, [])
   }
+  // what stops it in the ways around may all stand beside a way between them: there it is pushed itself
+  if (caught)
+    sphere.forEach((r, i) => {
+      const d = SPHERE.ways[i]!
+      if (r.force < NOTHING) sphere[i] = resist(exact(d), d)
+    })
+  const order = sphere.map((_, i) => i).sort((a, b) => sphere[a]!.force - sphere[b]!.force || a - b)
   const free = walked.find((w) => w.outcome === 'out') ?? walked.find((w) => w.outcome === 'undecided')
   const found = free
     ? { d: free.d, found: nothing(free.d) }
@@ -281,7 +289,8 @@ export function holdOf(setting: Setting, asked: Asked): Hold {
       )
   const names = (r: Resistance) => r.giving.map((s) => spans[s]!.id)
   const { force } = found.found
-  const undecided = !caught && walked.every((w) => w.outcome !== 'out')
+  // caught and held by nothing is no answer: it stopped where nothing resists yet, and no way on was found
+  const undecided = caught ? force < NOTHING : walked.every((w) => w.outcome !== 'out')
   const { w } = found.found.motion
   return {
     verdict: undecided

@@ -92,12 +92,16 @@ export function holdLine(hold: Hold, grams: number, sure?: Sure): HoldLine {
     }
   }
   if (hold.undecided) {
-    const way = hold.ways.find((w) => w.outcome === 'undecided')!
+    const way = hold.ways.find((w) => w.outcome === 'undecided')
     return {
       verdict: 'doubtful',
       word: 'Not decided.',
-      say: `Whether the stone leaves ${sayWay(way.d)} could not be found out.`,
-      more: 'It creeps there between the wires: a bend more, or one that reaches farther in, decides it.',
+      say: way
+        ? `Whether the stone leaves ${sayWay(way.d)} could not be found out.`
+        : `What holds the stone ${sayWay(hold.arrow)} could not be worked out.`,
+      more: way
+        ? 'It creeps there between the wires: a bend more, or one that reaches farther in, decides it.'
+        : 'It is stopped there, yet nothing that was found bears it: a bend more, or one that reaches farther in, decides it.',
     }
   }
   const rattle = hold.rattle < 0.05 ? 'Sits tight.' : `Rattles ${hold.rattle.toFixed(1)} mm.`

@@ -135,6 +135,10 @@ describe('the line of judgement', () => {
     )
     expect([line.verdict, line.word]).toEqual(['doubtful', 'Not decided.'])
     expect(line.say).toContain('upward')
+    // stopped everywhere, but nothing that was found bears it: another thing than nothing holding it
+    const stuck = holdLine({ ...caged, undecided: true, arrow: [0, 0, 1], force: 0 }, 0)
+    expect([stuck.verdict, stuck.word]).toEqual(['doubtful', 'Not decided.'])
+    expect(stuck.say).toContain('What holds the stone')
   })
 
   it('tells play only where there is some', () => {
