@@ -1,7 +1,7 @@
 import { convexHull, perimeter, type Vec2, type Vec3 } from '../../geom/index.js'
 import { bodyOf, outlineNearest, type FullStone, type Outline } from '../../stone/index.js'
 import { leaf, numberOf, type Quantity } from '../../working/index.js'
-import { angle, figures, mm, Pen, penFigures, type Given } from '../kit/index.js'
+import { angle, crankOf, figures, mm, Pen, type Given } from '../kit/index.js'
 import type { choices } from './choices.js'
 
 /**
@@ -55,17 +55,6 @@ export const { make: F, formulas } = figures('claws', {
     ({ depth, crown, girdle, size, along, across }) =>
       depth - crown - girdle / 2 - size - Math.max(along, across),
   ),
-  out: mm(
-    '({vertex} + {half}) / √2 + {radius} × tan 22.5° + {level} + {run}: out along the corner, to where the way up or down ends',
-    ({ vertex, half, radius, level, run }) => (vertex + half) * DIAGONAL + radius * tan(22.5) + level + run,
-  ),
-  tied: mm('the farthest out of the wires that meet at a corner', (x) =>
-    Math.max(...Object.values<number>(x)),
-  ),
-  wait: mm(
-    '{tied} − {out}: straight on until all tails of the corner lie together',
-    ({ tied, out }) => tied - out,
-  ),
   hull: mm(
     'taut string round two square wires of {size} and {claws} half-round ones of {clawSize} on them',
     ({ size, clawSize, claws }) => cornerHull(size, clawSize, claws),
@@ -75,6 +64,8 @@ export const { make: F, formulas } = figures('claws', {
 export const searched = {
   slope: ['°', 'slope of the {which} of the stone, against the girdle'],
   level: 'of the {which} wire, straight on until it is past the stone’s edge',
+  wait: 'of the {which} wire, straight on until all tails of the corner lie together',
+  tied: 'out along a corner: the farthest of the ends of the ways up and down there, {which}',
 } as const
 
 function cornerHull(size: number, claw: number, claws: number): number {
@@ -109,7 +100,7 @@ export interface Arm {
   readonly radius: Quantity
   readonly climb: Quantity
   readonly level: Quantity
-  readonly out: Quantity
+  readonly wait: Quantity
 }
 
 /** Figures of all four kinds of arm, and how far out the tails of a corner are tied. */
@@ -125,7 +116,8 @@ export function armsOf(k: K): {
   const sizeOf = { seat: 'size', claw: 'clawSize' } as const
   const half = (tier: Tier, axis: Axis) =>
     F.half({ side: side[axis], reach: q[tier], thick: q[sizeOf[tier]] })
-  const arm = (tier: Tier, axis: Axis): Arm => {
+  const on = k.on('seat', 'claw', 'play', 'size', 'clawSize', 'alloy', 'temper')
+  const arm = (tier: Tier, axis: Axis) => {
     const size = sizeOf[tier]
     const [own, thick, radius] = [half(tier, axis), q[size], k.radius(size)]
     const other = axis === 'x' ? 'y' : 'x'
@@ -138,16 +130,21 @@ export function armsOf(k: K): {
     const past = pastEdge(outline, axis, numberOf(own), numberOf(vertex), numberOf(radius), k.thick(size))
     const hangsOn = k.on('seat', 'claw', 'size', 'clawSize', 'alloy', 'temper')
     const level = k.found('level', `${tier}’s ${axis}`, past, hangsOn)
-    const run = penFigures.run({ by: climb, radius })
-    const out = F.out({ vertex, half: own, radius, level, run })
+    // out along the corner, to where the way up or down ends
+    const { run } = crankOf(numberOf(climb), numberOf(radius))
+    const out = (numberOf(vertex) + numberOf(own)) * DIAGONAL + numberOf(radius) * tan(22.5) + past + run
     return { half: own, vertex, middle: F.middle({ vertex, radius }), radius, climb, level, out }
   }
   const both = (tier: Tier) => ({ x: arm(tier, 'x'), y: arm(tier, 'y') })
-  const arms = { seat: both('seat'), claw: both('claw') }
-  const { seat, claw } = arms
+  const [seat, claw] = [both('seat'), both('claw')]
+  const tied = Math.max(seat.x.out, seat.y.out, claw.x.out, claw.y.out)
+  const waiting = (tier: Tier, { x, y }: ReturnType<typeof both>) => ({
+    x: { ...x, wait: k.found('wait', `${tier}’s x`, tied - x.out, on) },
+    y: { ...y, wait: k.found('wait', `${tier}’s y`, tied - y.out, on) },
+  })
   return {
-    arms,
-    tied: F.tied({ seatX: seat.x.out, seatY: seat.y.out, clawX: claw.x.out, clawY: claw.y.out }),
+    arms: { seat: waiting('seat', seat), claw: waiting('claw', claw) },
+    tied: k.found('tied', 'of seat and claws', tied, on),
   }
 }
 
@@ -170,8 +167,8 @@ function pastEdge(
 }
 
 /** The right half of an arm as it lies at the top, up to the end of its tie. */
-export function armPen(k: K, tier: Tier, arm: Arm, tied: Quantity): Pen {
-  const { half, middle, radius, climb, level, out } = arm
+export function armPen(k: K, tier: Tier, arm: Arm): Pen {
+  const { half, middle, radius, climb, level, wait } = arm
   // of a square wire its middle, of a half-round its flat side
   const z = -numberOf(climb) - (tier === 'seat' ? k.thick('size') / 2 : 0)
   const up: Vec3 = [0, 0, 1]
@@ -180,6 +177,6 @@ export function armPen(k: K, tier: Tier, arm: Arm, tied: Quantity): Pen {
     .bend('bend', 'bend', radius, CORNER, [0, 1, 0])
     .line('level', 'tail', level)
     .crank('ramp', 'tail', radius, climb, up)
-    .line('wait', 'tail', F.wait({ tied, out }))
+    .line('wait', 'tail', wait)
     .line('tie', 'tie', k.q.tie)
 }

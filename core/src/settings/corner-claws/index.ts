@@ -192,7 +192,7 @@ function make(k: K): Wirework {
   tellRoom(k, arms)
   tellDoubts(k, clawed.length, numberOf(clear))
 
-  const penOf = (tier: Tier, side: Side) => armPen(k, tier, arms[tier][axisOf(side)], tied)
+  const penOf = (tier: Tier, side: Side) => armPen(k, tier, arms[tier][axisOf(side)])
   const placed = (side: Side, right: Strand['right'], left = right) => ({
     left: moved(moved(left, mirrorX), TURNS[side]),
     right: moved(right, TURNS[side]),

@@ -31,10 +31,6 @@ const { make: penFigures, formulas } = figures('pen', {
       return 2 * radius * angle + between
     },
   ),
-  run: mm(
-    'how far a wire goes on while it is shifted by {by} with two bends of radius {radius}',
-    ({ by, radius }) => crankOf(by, radius).run,
-  ),
   steepness: figure(
     '°',
     'of a shift by {by} with two bends of radius {radius}: arccos(1 − {by} / (2 × {radius})), 60° at most',
