@@ -20,12 +20,15 @@ export function AccountForm<T extends FieldValues>({
   schema,
   begin,
   lines,
+  labels = {},
   button,
   onSend,
 }: {
   schema: Parameters<typeof zodResolver>[0]
   begin: DefaultValues<T>
   lines: readonly (keyof typeof LINES & Path<T>)[]
+  /** Where a line is called otherwise. */
+  labels?: Partial<Record<keyof typeof LINES, string>>
   button: string
   onSend: (body: T) => Promise<void>
 }) {
@@ -42,6 +45,7 @@ export function AccountForm<T extends FieldValues>({
           id={id}
           error={(errors[id] as { message?: string } | undefined)?.message}
           {...LINES[id]}
+          label={labels[id] ?? LINES[id].label}
           {...form.register(id)}
         />
       ))}

@@ -13,6 +13,7 @@ export default function ResetPage() {
       schema={passwordResetSchema}
       begin={{ token, password: '' }}
       lines={['password']}
+      labels={{ password: 'New password, ten characters or more' }}
       button="Set it and go in"
       onSend={async (body) => void (await api.reset(body))}
     />
