@@ -16,7 +16,7 @@ const contract = await import('@verger/contract')
 const piece = readPiece(core, contract, file)
 
 /** Wide enough for four steps, or two settings from all sides, in a row. */
-const WIDE = { steps: 1800, settings: 1800 }
+const WIDE = 1800
 // beside the packages that the components ask for
 const place = mkdtempSync(join(root, 'node_modules/.sheet-'))
 try {
@@ -45,7 +45,7 @@ try {
   )
   const { chromium } = await import('@playwright/test')
   const browser = await chromium.launch(CHROMIUM)
-  const tab = await browser.newPage({ viewport: { width: WIDE[kind], height: 900 } })
+  const tab = await browser.newPage({ viewport: { width: WIDE, height: 900 } })
   await tab.goto(pathToFileURL(page).href)
   await tab.evaluate('document.fonts.ready')
   await tab.screenshot({ path: out, fullPage: true })
