@@ -46,6 +46,8 @@ export interface Member {
   readonly wire: string
   readonly s0: number
   readonly s1: number
+  /** A stiff wire that runs on through turns of a fine one: however few these are, it does not hinge there. */
+  readonly runs?: true
 }
 
 /**

@@ -1,6 +1,6 @@
 /** A column that would lower the cost: its entries and its own cost. */
 export interface PricedColumn {
-  readonly entries: readonly number[]
+  readonly entries: Float64Array
   readonly cost: number
   /** Belongs to this program only: when the next one begins where this one ended, it is priced out. */
   readonly passing?: boolean
@@ -16,7 +16,7 @@ export interface ColumnBasis {
 
 /** min cost·x, A x = rhs, x >= 0, whose columns are too many to list: `price` looks for the one that pays most. */
 export interface ColumnProgram {
-  readonly rhs: readonly number[]
+  readonly rhs: Float64Array
   /** Cost of the unit columns ±e_i that the program begins with: the dual stays within ± this. */
   readonly bound: number
   /**
@@ -47,7 +47,7 @@ function sumMultipliers(m: number, cost: Float64Array, inverse: Float64Array, y:
  * Optimum of a column program by the revised simplex method with an explicit inverse: O(rows²) and one pricing a step, so it
  * suits few rows and very many (or never listed) columns. Returns the value and the multipliers y, the dual optimum;
  * undefined when it does not end (numerically stuck).
- * @example solveByColumns({ rhs: [1], bound: 100, price: ([y]) => (y! > 2 ? { entries: [1], cost: 2 } : undefined) }) // value 2, y [2]
+ * @example solveByColumns({ rhs: Float64Array.of(1), bound: 100, price: ([y]) => (y! > 2 ? { entries: Float64Array.of(1), cost: 2 } : undefined) }) // value 2, y [2]
  */
 export function solveByColumns({
   rhs,
@@ -77,7 +77,7 @@ export function solveByColumns({
     x[i] = Math.abs(rhs[i]!) + SPREAD * (1 + ((i * 0.6180339887) % 1))
     cost[i] = bound
   }
-  const units = { entries: new Array<number>(m).fill(0), cost: bound }
+  const units = { entries: new Float64Array(m), cost: bound }
   for (let step = 0; step < MOST_STEPS; step++) {
     // between two full sums each step only adds what its column changed
     if (step % SUM_AGAIN === 0) sumMultipliers(m, cost, inverse, y)

@@ -90,12 +90,12 @@ describe('linear programs', () => {
       const cost = columns.map(() => random())
       const rhs = Array.from({ length: m }, () => (random() < 0.3 ? 0 : random() * 2 - 1))
       const found = solveByColumns({
-        rhs,
+        rhs: Float64Array.from(rhs),
         bound: BOUND,
         price: (y) => {
           const over = columns.map((c, j) => c.reduce((sum, v, i) => sum + v * y[i]!, 0) - cost[j]!)
           const j = over.indexOf(Math.max(...over))
-          return over[j]! > 1e-9 ? { entries: columns[j]!, cost: cost[j]! } : undefined
+          return over[j]! > 1e-9 ? { entries: Float64Array.from(columns[j]!), cost: cost[j]! } : undefined
         },
       })
       const units = Array.from({ length: 2 * m }, (_, k) =>

@@ -136,16 +136,20 @@ function atRest(setting: Setting, walked: Walked, springs = false): Walked {
   return (springs || bears === 0) && bearsAfter(setting, sprung) > bears ? sprung : there
 }
 
+/** Is something drawn taut in it. */
+export const isLaced = ({ spans }: Setting): boolean => spans.some((s) => s.taut)
+
 /** A way that bears oddly little, with what a spring's give leads to: followed so far where the stone has hardly any play, else the wires that near. */
 const onward = (setting: Setting, walked: Walked, tight: boolean): Walked =>
-  tight ? atRest(setting, walked, true) : { ...walked, within: SPRUNG }
+  // what a taut wire gives is found by pushing
+  isLaced(setting) ? walked : tight ? atRest(setting, walked, true) : { ...walked, within: SPRUNG }
 
 /**
  * A stone with hardly any play may have stopped where one wire has it and the next is a hair away. Ways that bear far less than the others are
  * followed as far as a wire springs; what it meets there counts.
  */
 function settleOdd(setting: Setting, walked: Walked[]): void {
-  if (walked.some((w) => w.outcome !== 'caught')) return
+  if (isLaced(setting) || walked.some((w) => w.outcome !== 'caught')) return
   const tight = walked.every((w) => Math.abs(w.travel) <= TIGHT)
   const forces = walked.map((w) => bearsAfter(setting, w))
   const middle = [...forces].sort((a, b) => a - b)[forces.length >> 1]!
@@ -228,6 +232,19 @@ function weakestTogether(candidates: readonly Candidate[], named: Resistance[]):
   return least!
 }
 
+/** The verdict by what is borne alone. */
+export const judged = (
+  { caught, undecided, force }: Pick<Hold, 'caught' | 'undecided' | 'force'>,
+  asked: Asked,
+): Hold['verdict'] =>
+  undecided
+    ? 'doubtful'
+    : !caught || force < asked.worn
+      ? 'fails'
+      : force < enoughFor(asked).force
+        ? 'doubtful'
+        : 'sound'
+
 /**
  * Is the stone caught, how much does it rattle, and what takes it out: pushed in 26 ways, then the force in 162 where it has come to rest, and
  * the exact weakest direction from the three weakest of them. As planned, and by forces alone. Deterministic.
@@ -293,13 +310,7 @@ export function holdOf(setting: Setting, asked: Asked): Hold {
   const undecided = caught ? force < NOTHING : walked.every((w) => w.outcome !== 'out')
   const { w } = found.found.motion
   return {
-    verdict: undecided
-      ? 'doubtful'
-      : !caught || force < asked.worn
-        ? 'fails'
-        : force < enoughFor(asked).force
-          ? 'doubtful'
-          : 'sound',
+    verdict: judged({ caught, undecided, force }, asked),
     caught,
     undecided,
     rattle: Math.max(0, ...walked.filter((x) => x.outcome === 'caught').map((x) => x.travel)),

@@ -71,7 +71,7 @@ export interface Field {
   readonly row: Int32Array
   /** The station it stands at. */
   readonly station: Int32Array
-  /** Indices of the spans that are touched. */
+  /** Indices of the spans that are touched; behind them, from the end of the list of spans on, rows of cables by their first. */
   readonly used: readonly number[]
   readonly spans: readonly Span[]
   readonly stations: readonly Station[]
@@ -111,7 +111,8 @@ const emptyField = (
 
 /**
  * Contacts as things that resist: each with the collapse load of its own span, moments over `length`. A taut span is one, a cable: its tension
- * pulls on the stone from its last touching points toward both anchors, until it stretches or a joint slips.
+ * pulls on the stone from its last touching points toward both anchors, until it stretches or a joint slips. Of cables in a row each bears what
+ * the friction of its joints lets it bear alone, and all together one tension besides, up to the wire's pull.
  */
 export function fieldOf(spec: {
   readonly spans: readonly Span[]
@@ -126,15 +127,19 @@ export function fieldOf(spec: {
   readonly step?: number
 }): Field {
   const { spans, stations, contacts, centre, length, memory, atMost, step } = spec
-  const used = [...new Set(contacts.map((c) => stations[c.station]!.span))]
+  const touched = [...new Set(contacts.map((c) => stations[c.station]!.span))]
   const plain = contacts.filter((c) => !spans[stations[c.station]!.span]!.taut)
-  const cables = used.filter((s) => spans[s]!.taut)
+  const cables = touched.filter((s) => spans[s]!.taut)
+  const rows = [...new Set(cables.flatMap((s) => spans[s]!.taut!.row?.first ?? []))]
+  // what a row of cables bears alike is a thing of its own, told by the row's first span from the end of the list
+  const used = [...touched, ...rows.map((first) => spans.length + first)]
   const find = (i: number): number => {
     const c = plain[i]!
     const load = capacity(spans, stations[c.station]!, c.m, memory)
     return Math.max(1e-6, Math.min(load, atMost ? atMost(c) : Infinity))
   }
-  const field: Field = { ...emptyField(plain.length + cables.length, { used, spans, stations }), find }
+  const count = plain.length + cables.length + rows.length
+  const field: Field = { ...emptyField(count, { used, spans, stations }), find }
   const put = (i: number, n: Vec3, at: Vec3) => {
     const moment = cross(sub(at, centre), n)
     for (let k = 0; k < 3; k++) {
@@ -146,8 +151,8 @@ export function fieldOf(spec: {
     const station = stations[c.station]!
     put(i, c.m, c.q)
     field.free[i] = step === undefined ? 0 : Math.max(0, c.gap) / step
-    // what is not touched may never be
-    field.cap[i] = field.free[i]! > 0 ? NaN : find(i)
+    // of a push only what is driven outward is ever asked
+    field.cap[i] = step === undefined ? find(i) : NaN
     field.row[i] = used.indexOf(station.span)
     field.station[i] = c.station
   })
@@ -164,9 +169,18 @@ export function fieldOf(spec: {
     }
     away(a, span.points[0]!)
     away(b, span.points[span.points.length - 1]!)
-    field.cap[i] = Math.max(1e-6, Math.min(pullLoad(span.wire), span.taut!.slip))
+    const own = Math.min(pullLoad(span.wire), span.taut!.slip)
+    field.cap[i] = Math.max(1e-6, own)
     field.row[i] = used.indexOf(s)
     field.station[i] = a.station
+    const { row } = span.taut!
+    if (!row) return
+    // one tension in all of them: it pulls on as each of them does, beside what each bears by the friction of its joints
+    const j = plain.length + cables.length + rows.indexOf(row.first)
+    for (let m = 0; m < 6; m++) field.wrench[6 * j + m]! += field.wrench[6 * i + m]!
+    field.cap[j] = Math.max(1e-6, Math.min(field.cap[j] || Infinity, pullLoad(span.wire) - own, row.slip))
+    field.row[j] = used.indexOf(spans.length + row.first)
+    field.station[j] = a.station
   })
   return field
 }

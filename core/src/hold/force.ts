@@ -50,8 +50,8 @@ const FLAT = 0.03
 /** Loads of the contacts of one span that take most work for a motion at rates `into`, mm a mm; where they take over `least`, N. */
 function bornTogether(field: Field, row: number, into: Float64Array, least: number): SharedLoad | undefined {
   const { spans, stations, wrench, free } = field
-  const span = spans[field.used[row]!]!
-  if (span.kind === 'bound' || span.taut) return undefined
+  const span = spans[field.used[row]!]
+  if (!span || span.kind === 'bound' || span.taut) return undefined
   let on: number[] = []
   for (let i = 0; i < into.length; i++) if (field.row[i] === row && into[i]! > FLAT) on.push(i)
   if (on.length < 2) return undefined
@@ -114,9 +114,9 @@ export function resist(field: Field, d: Vec3, going: Going = FREELY, tilts = 0):
   // nothing is touched yet: what stands nearest gives the measure
   if (top === 0) top = bearsAt(field, nearestOf(free))
   const scale = top * Math.sqrt(6)
-  const rhs = new Array<number>(rows).fill(0)
+  const rhs = new Float64Array(rows)
   for (let k = 6; k < rows; k++) rhs[k] = -1
-  const entries = new Array<number>(rows).fill(0)
+  const entries = new Float64Array(rows)
   const priced = { entries, cost: 0, passing: false }
   const before = bases.get(field)
   const known = before && before.together === Boolean(together) ? before : undefined
@@ -228,7 +228,7 @@ export function resist(field: Field, d: Vec3, going: Going = FREELY, tilts = 0):
   used.forEach((s, row) => {
     const share = Math.max(0, y[6 + row]!) * scale
     force += share
-    if (share > 1e-6 * scale) giving.push(s)
+    if (share > 1e-6 * scale) giving.push(s % field.spans.length)
   })
   return {
     force,

@@ -56,6 +56,32 @@ export function heldOf(solid: Solid): Held {
   }
 }
 
+/** What was found of a face that is drawn in. A class, for it is made many thousand times. */
+class DrawnIn implements Nearest {
+  readonly q: Vec3
+  readonly m: Vec3
+  readonly distance: number
+  declare readonly flat?: true
+  declare readonly edge?: readonly [Vec3, Vec3]
+
+  constructor(
+    private readonly found: Nearest,
+    private readonly by: number,
+  ) {
+    const { q, m, distance, flat, edge } = found
+    this.q = [q[0] - by * m[0], q[1] - by * m[1], q[2] - by * m[2]]
+    this.m = m
+    this.distance = distance + by
+    if (flat) this.flat = flat
+    if (edge) this.edge = edge
+  }
+
+  get beside(): Nearest['beside'] {
+    const { beside } = this.found
+    return beside && { distance: beside.distance + this.by, m: beside.m }
+  }
+}
+
 /**
  * The same stone smaller by so much all round, mm: every face drawn in along its normal. Exact off faces and off edges whose two faces are told;
  * at other edges it is rounded, so a wire there is taken to stand nearer than it does, by less than a tenth of `by`.
@@ -64,7 +90,7 @@ export function heldOf(solid: Solid): Held {
 export function smaller(held: Held, by: number): Held {
   const { nearestAll, support, outside } = held
   const drawnIn = (found: Nearest, p: Vec3): Nearest => {
-    const { q, m, distance, edge, flat } = found
+    const { q, distance, edge } = found
     if (edge && distance > 0) {
       // where the two faces meet when both are drawn in
       const [a, b] = edge
@@ -74,17 +100,7 @@ export function smaller(held: Held, by: number): Held {
       const far = norm(off)
       return { q: at, m: scale(off, 1 / far), distance: far, edge }
     }
-    return {
-      q: sub(q, scale(m, by)),
-      m,
-      distance: distance + by,
-      ...(flat ? { flat } : {}),
-      ...(edge ? { edge } : {}),
-      get beside() {
-        const { beside } = found
-        return beside && { distance: beside.distance + by, m: beside.m }
-      },
-    }
+    return new DrawnIn(found, by)
   }
   const inward = (v: Vec3, sign: number): Vec3 => [v[0] + sign * by, v[1] + sign * by, v[2] + sign * by]
   return {

@@ -37,7 +37,7 @@ const FARTHEST = 70 * STEP
 const NEAR = 2
 /** The stone is let go when the force has fallen to this share of its peak: where less than that is left it can leave. */
 const FALLEN = 0.1
-/** Behind the peak it is followed this far at least, mm. */
+/** Only where it stays so little for this far, mm: what the stone comes to next may hold it again. */
 const AFTER = 0.25
 /** A stone that is pushed gets on, and does not spin for nothing, as a round one may. Forces hang on neither (within 1 %). */
 const GOING = { slide: 3, turning: 1e-3 }
@@ -123,7 +123,7 @@ export function pushOut(
     // what comes after the stone was let go does not count
     if (!fallen) borne = energy
     if (typeof until === 'object' && peak.force >= until.force && borne >= until.energy) break
-    if (travel > clear || (fallen && travel > peak.travel + AFTER)) break
+    if (travel > clear || (fell !== undefined && travel >= fell + AFTER)) break
     const shift = scale(motion.v, step)
     pose = movePose(pose, at, shift, scale(motion.w, step / held.size))
   }

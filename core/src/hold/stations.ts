@@ -17,8 +17,15 @@ export interface Span {
   /** How much harder than the straight wire it is at each point, by what it was bent there: 1 and more. */
   readonly harder: readonly number[]
   readonly length: number
-  /** Pulled taut: it carries as a cable does. Its tension ends where the weaker of its two joints slips, N. */
-  readonly taut?: { readonly slip: number }
+  /** Pulled taut: it carries as a cable does. */
+  readonly taut?: Taut
+}
+
+/** A taut span: its own tension ends where the weaker of its two joints slips, N. */
+export interface Taut {
+  readonly slip: number
+  /** Of several in a row on one wire: a tension that all have alike pulls at none of the joints between them, and ends where the first or the last slips, N. */
+  readonly row?: { readonly first: number; readonly slip: number }
 }
 
 /** A place on a wire that may touch the stone, and the stretch of wire round it, half way to its neighbours. */
@@ -74,6 +81,7 @@ interface Stretch {
   readonly s0: number
   readonly s1: number
   readonly joint: Joint
+  readonly runs?: true | undefined
 }
 
 /** A station's stretch between its neighbours, `pitch` mm apart: half way to either, or up to the span's end. */
@@ -155,27 +163,32 @@ export function stationsOfDesign(
   for (const wire of design.wires) {
     const bound: Stretch[] = design.joints
       .flatMap((joint) =>
-        joint.members.filter((m) => m.wire === wire.id).map((m) => ({ s0: m.s0, s1: m.s1, joint })),
+        joint.members
+          .filter((m) => m.wire === wire.id)
+          .map((m) => ({ s0: m.s0, s1: m.s1, joint, runs: m.runs })),
       )
       .sort((a, b) => a.s0 - b.s0)
     const taut = wire.parts.filter((p) => p.kind === 'taut')
-    const fix = (j: Joint | undefined): BarEnd => (j ? (j.hold === 'clamp' ? 'clamp' : 'pin') : 'free')
-    const put = (kind: Span['kind'], s0: number, s1: number, start?: Joint, end?: Joint) => {
+    const pulled: Pulled[] = []
+    const fix = (b: Stretch | undefined): BarEnd =>
+      b ? (b.runs || b.joint.hold === 'clamp' ? 'clamp' : 'pin') : 'free'
+    const put = (kind: Span['kind'], s0: number, s1: number, before?: Stretch, behind?: Stretch) => {
       if (s1 - s0 < 1e-6) return
       const list = stationsOf(wire.path, s0, s1, spacing)
       const span = spans.length
       const points = list.map((x) => x.at.p)
-      const pulled = kind === 'span' && taut.some((p) => p.s0 <= s0 + 1e-6 && p.s1 >= s1 - 1e-6)
+      const isTaut = kind === 'span' && taut.some((p) => p.s0 <= s0 + 1e-6 && p.s1 >= s1 - 1e-6)
+      if (isTaut) pulled.push({ span, before: before!, behind: behind! })
       spans.push({
-        id: `${wire.id}:${start?.id ?? 'end'}-${end?.id ?? 'end'}:${spans.filter((x) => x.wire === wire).length}`,
+        id: `${wire.id}:${before?.joint.id ?? 'end'}-${behind?.joint.id ?? 'end'}:${spans.filter((x) => x.wire === wire).length}`,
         wire,
         kind,
-        start: fix(start),
-        end: fix(end),
+        start: fix(before),
+        end: fix(behind),
         points,
         harder: hardened(wire, points),
         length: s1 - s0,
-        ...(pulled ? { taut: { slip: Math.min(start!.slip, end!.slip) } } : {}),
+        ...(isTaut ? { taut: { slip: Math.min(before!.joint.slip, behind!.joint.slip) } } : {}),
       })
       list.forEach((x, index) =>
         stations.push({
@@ -195,15 +208,39 @@ export function stationsOfDesign(
     }
     const [first, last] = [bound[0], bound[bound.length - 1]]
     if (!first || !last) continue
-    put('free', 0, first.s0, undefined, first.joint)
+    put('free', 0, first.s0, undefined, first)
     bound.forEach((b, i) => {
-      put('bound', b.s0, b.s1, b.joint, b.joint)
+      put('bound', b.s0, b.s1, b, b)
       const next = bound[i + 1]
-      if (next && next.s0 > b.s1) put('span', b.s1, next.s0, b.joint, next.joint)
+      if (next && next.s0 > b.s1) put('span', b.s1, next.s0, b, next)
     })
-    put('free', last.s1, pathLength(wire.path), last.joint, undefined)
+    tellRows(spans, pulled)
+    put('free', last.s1, pathLength(wire.path), last, undefined)
   }
   return { spans, stations }
+}
+
+/** A taut span with the joints at its ends. */
+interface Pulled {
+  readonly span: number
+  readonly before: Stretch
+  readonly behind: Stretch
+}
+
+/** Tells taut spans of a wire that follow each other joint by joint. */
+function tellRows(spans: Span[], pulled: readonly Pulled[]): void {
+  for (let i = 0; i < pulled.length;) {
+    let end = i + 1
+    while (end < pulled.length && pulled[end]!.before === pulled[end - 1]!.behind) end++
+    const row = pulled.slice(i, end)
+    const slip = Math.min(row[0]!.before.joint.slip, row[row.length - 1]!.behind.joint.slip)
+    if (row.length > 1)
+      for (const { span } of row) {
+        const own = spans[span]!
+        spans[span] = { ...own, taut: { ...own.taut!, row: { first: row[0]!.span, slip } } }
+      }
+    i = end
+  }
 }
 
 /** Low end of the yield range of a wire, MPa: what holding is judged by. */

@@ -1,8 +1,8 @@
 import type { Design } from '../design/index.js'
-import { unit, type Vec3 } from '../geom/index.js'
-import { holdOf, restIn, type Hold } from './check.js'
+import { dot, unit, type Vec3 } from '../geom/index.js'
+import { holdOf, isLaced, judged, restIn, type Hold } from './check.js'
 import { DEMAND_IDS, enoughFor, isBlow, shareOf, type Asked, type DemandId, type Enough } from './demands.js'
-import { DIRECTIONS, SPHERE, WAYS } from './directions.js'
+import { DIRECTIONS, nearestWay, SPHERE, WAYS } from './directions.js'
 import { smaller, type Held } from './held.js'
 import { pushOut, type Release, type Until } from './release.js'
 import { clearOf, settingFrom, settingOf, walkIn, type Setting } from './setting.js'
@@ -63,13 +63,28 @@ function waysOut(hold: Hold): readonly Vec3[] {
   return [hold.arrow, ...DIRECTIONS.map((x) => x.d), ...weakWays(hold)]
 }
 
-/** The weakest ways of the sphere by the first check. */
-const weakWays = ({ sphere }: Hold): readonly Vec3[] =>
+/** Ways of the sphere by the first check, the weakest first. */
+const weakestFirst = ({ sphere }: Hold): readonly Vec3[] =>
   sphere
     .map((_, i) => i)
     .sort((a, b) => sphere[a]! - sphere[b]! || a - b)
-    .slice(0, WEAK_WAYS)
     .map((i) => SPHERE.ways[i]!)
+
+/** The weakest of them. */
+const weakWays = (hold: Hold): readonly Vec3[] => weakestFirst(hold).slice(0, WEAK_WAYS)
+
+/** The weakest way of all, and those of the sphere next to it that lie well apart from it and from each other. */
+function weakWaysApart(hold: Hold): readonly Vec3[] {
+  const picked: Vec3[] = [hold.arrow]
+  for (const d of weakestFirst(hold)) {
+    if (picked.length > APART_WAYS) break
+    if (picked.every((p) => dot(p, d) < APART)) picked.push(d)
+  }
+  return picked
+}
+/** So many besides the weakest, at least 30 degrees apart: told by its cosine. */
+const APART_WAYS = 3
+const APART = Math.cos(Math.PI / 6)
 
 function pushedOut(setting: Setting, d: Vec3, until: Until, step?: number): Release {
   const there = walkIn(setting, d)
@@ -127,7 +142,8 @@ export function toleranced(setting: Setting, tolerance: Tolerance): Setting {
     spans,
     // seeds are of the stone as it was: each setting has its own
     all.map((st) => ({
-      ...(tolerance === 'play' ? st : drawnBack(st, held, SHORT)),
+      // what is drawn taut lies on the stone: no bend that could be short
+      ...(tolerance === 'play' || spans[st.span]!.taut ? st : drawnBack(st, held, SHORT)),
       seed: { theta: NaN, phi: NaN },
     })),
     tolerance === 'short' ? held : smaller(held, PLAY),
@@ -139,7 +155,7 @@ export function toleranced(setting: Setting, tolerance: Tolerance): Setting {
 export const shortened = ({ held, spans, all, memory }: Setting, by: number): Setting =>
   settingFrom(
     spans,
-    all.map((st) => drawnBack(st, held, by)),
+    all.map((st) => (spans[st.span]!.taut ? st : drawnBack(st, held, by))),
     held,
     memory,
   )
@@ -174,19 +190,20 @@ export function borneWith(setting: Setting, tolerance: Tolerance, asked: Asked):
 
 /** The first check looks at fewer ways than the thorough one: so many times what is asked is asked of them. */
 const MORE = 1.3
-/** Where it is not the weakest it pushes in longer steps, mm: they tell a little more energy than there is. */
+/** It pushes in longer steps, mm, which tell a little more energy than there is. */
 const FIRST_STEP = 0.16
 /**
  * Where a stone with play slips out: front and back, the eight ways between one of them and a side, every other of the eight between three, and
  * down, where it hangs, with what is beside it.
  */
 const FIRST_WAYS = WAYS.filter(([x, y, z]) => (z === 0 ? y < 0 : x * y === 0 || x * y * z < 0))
-/** Of these front, back and down are pushed: there the reach alone takes a blow. */
+/** Of these front, back and down are pushed, where they are not among the weakest: there the reach alone takes a blow. */
+const SAME = 0.999
 const FIRST_PUSHES = FIRST_WAYS.filter(([x, y, z]) => x === 0 && y * z === 0)
 
 /**
  * Verdict of the first check: by its forces, and, where these are enough, by whether the stone is caught with what a hand misses by in seventeen ways;
- * the weakest three, front, back and down are followed until enough was borne. It looks at less than the thorough check does, and asks for a little more in turn.
+ * the weakest four that lie apart, front, back and down are followed until enough was borne. It looks at less than the thorough check does, and asks for a little more in turn.
  */
 function firstVerdict(setting: Setting, hold: Hold, asked: Asked): Verdict {
   if (hold.verdict !== 'sound') return hold.verdict
@@ -194,17 +211,48 @@ function firstVerdict(setting: Setting, hold: Hold, asked: Asked): Verdict {
   const more = { force: MORE * force, energy: MORE * energy }
   const less = toleranced(setting, 'both')
   if (FIRST_WAYS.some((d) => walkIn(less, d).outcome !== 'caught')) return 'doubtful'
-  const bears = (d: Vec3, step?: number) => shareOf(pushedOut(less, d, more, step), more) >= 1
-  const weakest = [hold.arrow, ...weakWays(hold)]
-  return weakest.every((d) => bears(d)) && FIRST_PUSHES.every((d) => bears(d, FIRST_STEP))
-    ? 'sound'
-    : 'doubtful'
+  const bears = (d: Vec3) => shareOf(pushedOut(less, d, more, FIRST_STEP), more) >= 1
+  const weak = weakWaysApart(hold)
+  const named = FIRST_PUSHES.filter((d) => weak.every((w) => dot(w, d) < SAME))
+  return weak.every(bears) && named.every(bears) ? 'sound' : 'doubtful'
+}
+
+/**
+ * A taut wire bears as the stone goes on: pushed aside a round of lacing gives by nothing at first. Where the forces at rest are too little,
+ * what is borne is found by pushing, as far as is asked: in the named ways and the weakest.
+ */
+function pushedFurther(setting: Setting, hold: Hold, asked: Asked): Hold {
+  if (!hold.caught || hold.verdict === 'sound' || !isLaced(setting)) return hold
+  const until = { force: enoughFor(asked).force, energy: 0 }
+  const push = (d: Vec3) => pushedOut(setting, d, until, FIRST_STEP)
+  const directions = hold.directions.map((x) => ({ ...x, force: Math.max(x.force, push(x.d).force) }))
+  const between = weakWaysApart(hold)
+    .filter((d) => DIRECTIONS.every((x) => dot(x.d, d) < SAME))
+    .map(push)
+  const all = [...directions, ...between]
+  const least = all.reduce((a, b) => (b.force < a.force ? b : a))
+  const force = Math.max(hold.force, least.force)
+  const found = { ...hold, force, undecided: hold.undecided && force < NOTHING }
+  return {
+    ...found,
+    verdict: judged(found, asked),
+    directions,
+    arrow: least.d,
+    weakest:
+      DIRECTIONS[
+        nearestWay(
+          least.d,
+          DIRECTIONS.map((x) => x.d),
+        )
+      ]!.id,
+    timesWeight: force / asked.weight,
+  }
 }
 
 /** First check of a design round what is held: its forces, and the verdict with a cheap form of what a hand misses by. */
 export function firstCheck(design: Design, held: Held, asked: Asked): Hold {
   const setting = settingOf(design, held)
-  const hold = holdOf(setting, asked)
+  const hold = pushedFurther(setting, holdOf(setting, asked), asked)
   return { ...hold, verdict: firstVerdict(setting, hold, asked) }
 }
 

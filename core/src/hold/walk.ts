@@ -235,7 +235,7 @@ export function turnAbout({
     const at = fromStone(pose, held.centre)
     const turn = Math.min(Math.sqrt((2 * TURN_ERROR) / held.size), (2 * step) / held.size)
     const near = rowsNear({ held, stations, memory }, pose, at, turn / step, reachFor(step))
-    const move = bestMove(near, [0, 0, 0, ...axis], step, turn)
+    const move = bestMove(near, Float64Array.of(0, 0, 0, ...axis), step, turn)
     if (!move) break
     const gain = dot(move.w, axis)
     if (gain < NO_TURN) break
@@ -254,7 +254,7 @@ const ENOUGH = 0.5
  * itself where it would have slid past.
  */
 function plainMove(near: Rows, direction: Vec3, step: number, turn: number): Move | undefined {
-  const along = [...direction, 0, 0, 0]
+  const along = Float64Array.of(...direction, 0, 0, 0)
   const best = bestMove(near, along, step, turn)
   if (!best || Math.hypot(...best.w) < NO_TURN) return best
   const enough = ENOUGH * dot(best.v, direction)
@@ -284,7 +284,7 @@ interface Move {
 function bestMove(
   near: Rows,
   /** What is to be made large: six weights, of the shift and of the turn. */
-  along: readonly number[],
+  along: Float64Array,
   step: number,
   turn: number,
   /** Only so much of the turn is allowed. */
@@ -293,33 +293,43 @@ function bestMove(
   // turns are scaled so that all six unknowns have the same bound
   const turned = (share * turn) / step
   const { figures: rows, count } = near
-  const entries = new Array<number>(6).fill(0)
+  const entries = new Float64Array(6)
   const priced = { entries, cost: 0 }
-  /** How far a shift and turn go beyond what a row allows, mm. */
-  const over = (i: number, y: Float64Array, least: number): number => {
-    const o = ROW * i
-    return (
-      rows[o]! * y[0]! +
-      rows[o + 1]! * y[1]! +
-      rows[o + 2]! * y[2]! +
-      share * (rows[o + 3]! * y[3]! + rows[o + 4]! * y[4]! + rows[o + 5]! * y[5]!) -
-      Math.max(rows[o + 6]! + SLACK, least)
-    )
+  /** By how much a shift and turn go beyond what each row allows, mm. */
+  const over = new Float64Array(count)
+  /** The row that they break worst, if they break any. */
+  const worstOver = (y: Float64Array, least: number): number => {
+    const y0 = y[0]!
+    const y1 = y[1]!
+    const y2 = y[2]!
+    const y3 = share * y[3]!
+    const y4 = share * y[4]!
+    const y5 = share * y[5]!
+    let worst = 1e-9
+    let found = -1
+    for (let i = 0, o = 0; i < count; i++, o += ROW) {
+      const goes =
+        rows[o]! * y0 +
+        rows[o + 1]! * y1 +
+        rows[o + 2]! * y2 +
+        rows[o + 3]! * y3 +
+        rows[o + 4]! * y4 +
+        rows[o + 5]! * y5
+      const may = rows[o + 6]! + SLACK
+      over[i] = goes - (may > least ? may : least)
+      if (over[i]! > worst) {
+        worst = over[i]!
+        found = i
+      }
+    }
+    return found
   }
   const solveOnce = (least: number) =>
     solveByColumns({
       rhs: along,
       bound: step,
       price: (y) => {
-        let worst = 1e-9
-        let found = -1
-        for (let i = 0; i < count; i++) {
-          const by = over(i, y, least)
-          if (by > worst) {
-            worst = by
-            found = i
-          }
-        }
+        const found = worstOver(y, least)
         if (found < 0) return undefined
         for (let k = 0; k < 6; k++) entries[k] = rows[ROW * found + k]! * (k < 3 ? 1 : share)
         priced.cost = Math.max(rows[ROW * found + 6]! + SLACK, least)
@@ -331,8 +341,9 @@ function bestMove(
     for (let tries = 0; ; tries++) {
       const found = solveOnce(least)
       if (!found || tries === MOST_TRIES) return found
+      worstOver(found.y, least)
       let anew = false
-      for (let i = 0; i < count; i++) if (over(i, found.y, least) > -BINDING && near.refresh(i)) anew = true
+      for (let i = 0; i < count; i++) if (over[i]! > -BINDING && near.refresh(i)) anew = true
       if (!anew) return found
     }
   }

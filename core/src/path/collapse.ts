@@ -118,7 +118,7 @@ function sharedInOrder(bar: Bar, loads: readonly BarLoad[]): Float64Array {
   const mp = s.plastic * bar.yieldStress
   const np = s.area * bar.yieldStress
   const twist = mp / ((s.torsion * bar.yieldStress) / Math.sqrt(3))
-  const { frames, reach } = framesOf(points)
+  const { frames, flat, reach } = framesOf(points)
   // unknowns: reaction force at the start × reach / Mp, reaction moment / Mp, loads × reach / Mp; moments here in Mp
   const arm = 1 / reach
   const axial = mp / (reach * np)
@@ -147,92 +147,118 @@ function sharedInOrder(bar: Bar, loads: readonly BarLoad[]): Float64Array {
     }
   })
   const most = loads.map((l) => (l.most === undefined ? Infinity : (l.most * reach) / mp))
-  const entries = new Array<number>(rows).fill(0)
+  const entries = new Float64Array(rows)
   const priced = { entries, cost: 1 }
-  /** Weights of the six parts in the inequality that is broken worst. */
+  /** The inequality that is broken worst: by how much, at which section, with how many of the loads before it, and weights of its six parts. */
+  const worst = new Float64Array(1)
+  let [at, loaded] = [-1, 0]
   const weights = new Float64Array(PARTS)
+  /** Looks at a section just before the loads at its place, and just behind them. */
+  const look = (j: number, y: Float64Array): void => {
+    let a = 0
+    let b = 0
+    let c = 0
+    let e = 0
+    let v1 = 0
+    let v2 = 0
+    if (base) {
+      const y0 = y[0]! * arm
+      const y1 = y[1]! * arm
+      const y2 = y[2]! * arm
+      const y3 = y[3]!
+      const y4 = y[4]!
+      const y5 = y[5]!
+      const o = AXES * j
+      v1 = flat[o]! * y0 + flat[o + 1]! * y1 + flat[o + 2]! * y2
+      v2 = flat[o + 3]! * y0 + flat[o + 4]! * y1 + flat[o + 5]! * y2
+      e = flat[o + 6]! * y0 + flat[o + 7]! * y1 + flat[o + 8]! * y2
+      a = flat[o]! * y3 + flat[o + 1]! * y4 + flat[o + 2]! * y5
+      b = flat[o + 3]! * y3 + flat[o + 4]! * y4 + flat[o + 5]! * y5
+      c = flat[o + 6]! * y3 + flat[o + 7]! * y4 + flat[o + 8]! * y5
+      a += flat[o + 9]! * y0 + flat[o + 10]! * y1 + flat[o + 11]! * y2
+      b += flat[o + 12]! * y0 + flat[o + 13]! * y1 + flat[o + 14]! * y2
+      c += flat[o + 15]! * y0 + flat[o + 16]! * y1 + flat[o + 17]! * y2
+      v1 *= across
+      v2 *= across
+      e *= pull
+    }
+    const pinned = (j === 0 && bar.start === 'pin') || (j === last && bar.end === 'pin')
+    const weak = harder ? 1 / harder[j]! : 1
+    let before = 0
+    while (before < count && loads[before]!.index < j) before++
+    let upTo = before
+    while (upTo < count && loads[upTo]!.index === j) upTo++
+    for (let on = 0; ; on++) {
+      if (on === before || on === upTo) {
+        const aa = Math.abs(a)
+        const ab = Math.abs(b)
+        const ac = Math.abs(c)
+        if (pinned) {
+          const moment = Math.max(aa, ab, ac)
+          if (moment * PIN - 1 > worst[0]!) {
+            worst[0] = moment * PIN - 1
+            at = j
+            loaded = on
+            weights.fill(0)
+            const k = moment === aa ? 0 : moment === ab ? 1 : 2
+            weights[k] = Math.sign(k === 0 ? a : k === 1 ? b : c) * PIN
+          }
+        } else if (base || on > 0) {
+          const bent = Math.max(aa + corner * ab, corner * aa + ab)
+          const turned = twist * ac
+          const over = (Math.max(bent + OCTAGON * turned, OCTAGON * bent + turned) + Math.abs(e)) * weak - 1
+          if (over > worst[0]!) {
+            worst[0] = over
+            at = j
+            loaded = on
+            const ofBent = bent >= turned ? weak : OCTAGON * weak
+            const ofTurned = bent >= turned ? OCTAGON * weak : weak
+            weights[0] = (aa >= ab ? 1 : corner) * (a < 0 ? -ofBent : ofBent)
+            weights[1] = (aa >= ab ? corner : 1) * (b < 0 ? -ofBent : ofBent)
+            weights[2] = twist * (c < 0 ? -ofTurned : ofTurned)
+            weights[3] = e < 0 ? -weak : weak
+            weights[4] = weights[5] = 0
+          }
+        }
+        const shear = Math.max(Math.abs(v1), Math.abs(v2)) * weak - 1
+        if (shear > worst[0]!) {
+          worst[0] = shear
+          at = j
+          loaded = on
+          weights.fill(0)
+          const first = Math.abs(v1) > Math.abs(v2)
+          weights[first ? 4 : 5] = Math.sign(first ? v1 : v2) * weak
+        }
+      }
+      if (on === upTo) break
+      const o = PARTS * (j * count + on)
+      const f = y[base + on]!
+      a += share[o]! * f
+      b += share[o + 1]! * f
+      c += share[o + 2]! * f
+      e += share[o + 3]! * f
+      v1 += share[o + 4]! * f
+      v2 += share[o + 5]! * f
+    }
+  }
+  /** Sections that were broken before, both ends and those under a load: one of them is broken next, as a rule, so the others are asked only when none is. */
+  const likely = [...new Set([0, last, ...loads.map((l) => l.index)])]
   const price = (y: Float64Array): PricedColumn | undefined => {
-    let worst = BREACH
-    let at = -1
-    let loaded = 0
+    worst[0] = BREACH
+    at = -1
     let single = -1
     for (let i = 0; i < count; i++) {
       const f = y[base + i]!
       const over = f < 0 ? -f : (f - most[i]!) / Math.max(most[i]!, 1)
-      if (over > worst) {
-        worst = over
+      if (over > worst[0]!) {
+        worst[0] = over
         single = i
       }
     }
-    const [y0, y1, y2] = base ? [y[0]! * arm, y[1]! * arm, y[2]! * arm] : [0, 0, 0]
-    const [y3, y4, y5] = base ? [y[3]!, y[4]!, y[5]!] : [0, 0, 0]
-    let upTo = 0
-    for (let j = 0; j <= last; j++) {
-      const before = upTo
-      while (upTo < count && loads[upTo]!.index === j) upTo++
-      let [a, b, c, e, v1, v2] = [0, 0, 0, 0, 0, 0]
-      if (base) {
-        const { e1, e2, t, arms } = frames[j]!
-        const [c1, c2, ct] = arms
-        a = c1[0] * y0 + c1[1] * y1 + c1[2] * y2 + e1[0] * y3 + e1[1] * y4 + e1[2] * y5
-        b = c2[0] * y0 + c2[1] * y1 + c2[2] * y2 + e2[0] * y3 + e2[1] * y4 + e2[2] * y5
-        c = ct[0] * y0 + ct[1] * y1 + ct[2] * y2 + t[0] * y3 + t[1] * y4 + t[2] * y5
-        e = (t[0] * y0 + t[1] * y1 + t[2] * y2) * pull
-        v1 = (e1[0] * y0 + e1[1] * y1 + e1[2] * y2) * across
-        v2 = (e2[0] * y0 + e2[1] * y1 + e2[2] * y2) * across
-      }
-      const pinned = (j === 0 && bar.start === 'pin') || (j === last && bar.end === 'pin')
-      const weak = harder ? 1 / harder[j]! : 1
-      // just before the loads at this place, and just behind them
-      for (let on = 0; ; on++) {
-        if (on === before || on === upTo) {
-          const [aa, ab, ac] = [Math.abs(a), Math.abs(b), Math.abs(c)]
-          if (pinned) {
-            const moment = Math.max(aa, ab, ac)
-            if (moment * PIN - 1 > worst) {
-              worst = moment * PIN - 1
-              at = j
-              loaded = on
-              weights.fill(0)
-              const k = moment === aa ? 0 : moment === ab ? 1 : 2
-              weights[k] = Math.sign(k === 0 ? a : k === 1 ? b : c) * PIN
-            }
-          } else if (base || on > 0) {
-            const bent = Math.max(aa + corner * ab, corner * aa + ab)
-            const turned = twist * ac
-            const over = (Math.max(bent + OCTAGON * turned, OCTAGON * bent + turned) + Math.abs(e)) * weak - 1
-            if (over > worst) {
-              worst = over
-              at = j
-              loaded = on
-              const [ofBent, ofTurned] = bent >= turned ? [weak, OCTAGON * weak] : [OCTAGON * weak, weak]
-              weights[0] = (aa >= ab ? 1 : corner) * (a < 0 ? -ofBent : ofBent)
-              weights[1] = (aa >= ab ? corner : 1) * (b < 0 ? -ofBent : ofBent)
-              weights[2] = twist * (c < 0 ? -ofTurned : ofTurned)
-              weights[3] = e < 0 ? -weak : weak
-              weights[4] = weights[5] = 0
-            }
-          }
-          const shear = Math.max(Math.abs(v1), Math.abs(v2)) * weak - 1
-          if (shear > worst) {
-            worst = shear
-            at = j
-            loaded = on
-            weights.fill(0)
-            const first = Math.abs(v1) > Math.abs(v2)
-            weights[first ? 4 : 5] = Math.sign(first ? v1 : v2) * weak
-          }
-        }
-        if (on === upTo) break
-        const o = PARTS * (j * count + on)
-        const f = y[base + on]!
-        a += share[o]! * f
-        b += share[o + 1]! * f
-        c += share[o + 2]! * f
-        e += share[o + 3]! * f
-        v1 += share[o + 4]! * f
-        v2 += share[o + 5]! * f
-      }
+    for (const j of likely) look(j, y)
+    if (at < 0 && single < 0) {
+      for (let j = 0; j <= last; j++) look(j, y)
+      if (at >= 0) likely.push(at)
     }
     if (at < 0 && single < 0) return undefined
     entries.fill(0)
@@ -267,7 +293,7 @@ function sharedInOrder(bar: Bar, loads: readonly BarLoad[]): Float64Array {
     }
     return priced
   }
-  const rhs = new Array<number>(rows).fill(0)
+  const rhs = new Float64Array(rows)
   loads.forEach((l, i) => (rhs[base + i] = l.worth))
   const result = solveByColumns({ rhs, bound: MOST, price })
   const found = new Float64Array(count)
@@ -285,8 +311,13 @@ interface Frame {
   readonly arms: readonly [Vec3, Vec3, Vec3]
 }
 
+/** Figures of a section in `flat`: e1, e2, t, and its three arms. */
+const AXES = 18
+
 interface BarFrames {
   readonly frames: readonly Frame[]
+  /** The same in one row, for it is gone through many times. */
+  readonly flat: Float64Array
   readonly reach: number
 }
 
@@ -308,5 +339,6 @@ function makeFrames(points: readonly Vec3[]): BarFrames {
     const arm = sub(points[0]!, p)
     return { t, e1, e2, arms: [cross(e1, arm), cross(e2, arm), cross(t, arm)] }
   })
-  return { frames, reach }
+  const flat = Float64Array.from(frames.flatMap(({ e1, e2, t, arms }) => [e1, e2, t, ...arms].flat()))
+  return { frames, flat, reach }
 }

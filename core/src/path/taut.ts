@@ -12,6 +12,8 @@ export interface Drawn {
   readonly side: Vec3
   /** From the skin to the string's middle, mm: half its thickness. */
   readonly off: number
+  /** A way to begin from, where the straight one passes on another side. */
+  readonly first?: readonly Vec3[]
 }
 
 /** Points of the first, coarse string; more are put in while it turns by more than this between two of its stretches, radians, or stands in the body. */
@@ -141,6 +143,30 @@ const MOST = 200
 const COARSELY = { deep: ON_ITS_WAY, turn: Infinity, least: COARSE / 2 }
 const FINELY = { deep: DEEP, turn: TURN, least: SHORTEST }
 
+/** Points of a line at even distances. */
+function evenly(points: readonly Vec3[]): Vec3[] {
+  const run = [0]
+  for (let i = 1; i < points.length; i++) run.push(run[i - 1]! + dist(points[i]!, points[i - 1]!))
+  const whole = run[run.length - 1]!
+  return Array.from({ length: 2 * FIRST + 1 }, (_, k): Vec3 => {
+    const at = (k / (2 * FIRST)) * whole
+    const i = Math.max(
+      1,
+      run.findIndex((r) => r >= at - 1e-12),
+    )
+    return along(points[i - 1]!, unit(sub(points[i]!, points[i - 1]!)), at - run[i - 1]!)
+  })
+}
+
+/** Places between two ends, each lifted straight off the body where it stands in it. */
+const liftedOff = (skin: Skin, off: number, points: readonly Vec3[]): Place[] =>
+  points.map((p, i) => {
+    const found = skin(p)
+    if (i === 0 || i === points.length - 1 || found.distance >= off) return { p, ...found }
+    const out = along(p, found.m, off - found.distance)
+    return { p: out, ...skin(out) }
+  })
+
 /** A place on a stretch, lifted out of the body between the ways outward at both its ends: so it stays on their side of it. */
 function lifted(skin: Skin, off: number, a: Place, b: Place, at: Vec3, found: ReturnType<Skin>): Place {
   const out = unit(add(a.m, b.m))
@@ -191,7 +217,7 @@ function refined(
  * apart by less than half a turn the length is within 0.1 % of the developed line; beyond that the shortest way nearest to `side` is found.
  * @example tautLine(skinOfBall, { from: [-9, 0, 0], to: [9, 0, 0], side: [0, 0, 1], off: 0.2 })
  */
-export function tautLine(skin: Skin, { from, to, side, off }: Drawn): Vec3[] {
+export function tautLine(skin: Skin, { from, to, side, off, first }: Drawn): Vec3[] {
   const whole = dist(from, to)
   const bowed = (high: number): Vec3[] =>
     Array.from({ length: FIRST + 1 }, (_, i): Vec3 => {
@@ -199,8 +225,8 @@ export function tautLine(skin: Skin, { from, to, side, off }: Drawn): Vec3[] {
       return along(along(from, unit(sub(to, from)), u * whole), side, high * Math.sin(Math.PI * u) ** 0.5)
     })
   const placed = (points: readonly Vec3[]): Place[] => points.map((p) => ({ p, ...skin(p) }))
-  let places = placed(bowed(0))
-  for (let high = whole / 2; high < 16 * whole; high *= 1.5) {
+  let places = first ? liftedOff(skin, off, evenly(first)) : placed(bowed(0))
+  for (let high = whole / 2; !first && high < 16 * whole; high *= 1.5) {
     if (places.slice(1, -1).every((x) => x.distance >= off)) break
     places = placed(bowed(high))
   }

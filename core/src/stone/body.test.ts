@@ -369,6 +369,16 @@ describe('closed forms', () => {
     const xs = raw.map((p) => p[0])
     expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(1, 9)
     expect(() => faceCorners([1, 1, 3], 2, 2)).toThrow(/wider than all the others/)
+    // the broadest face lies flat behind, wherever it stands in the order
+    for (const faces of [
+      [3, 4, 5],
+      [5, 3, 4],
+      [1, 1, 1, 1, 1, 1],
+      [4, 6, 4, 5, 6, 5],
+    ]) {
+      const behind = faceCorners(faces, 8, 6).filter(([, y]) => Math.abs(y - 3) < 1e-9)
+      expect(behind).toHaveLength(2)
+    }
     const full = fullStone({
       ...agate,
       kind: 'crystal',
@@ -382,12 +392,12 @@ describe('closed forms', () => {
       shoulderWidth: 10,
       shoulderDepth: 10,
     })
-    // four equal faces, extents 10 by 10: a square stood on its corner has half the area of its box
-    expect(figuresOf(full).volume).toBeCloseTo(50 * 20 + (50 * 10) / 3, 6)
+    // four equal faces, extents 10 by 10: it lies on one of them, and fills its box
+    expect(figuresOf(full).volume).toBeCloseTo(100 * 20 + (100 * 10) / 3, 6)
     const chipped = figuresOf({ ...full, chip: 2 })
     // a base cut aslant takes half of its prism away
-    expect(chipped.volume).toBeLessThan(50 * 20 + (50 * 10) / 3)
-    expect(chipped.volume).toBeGreaterThan(50 * 18 + (50 * 10) / 3)
+    expect(chipped.volume).toBeLessThan(100 * 20 + (100 * 10) / 3)
+    expect(chipped.volume).toBeGreaterThan(100 * 18 + (100 * 10) / 3)
     expect(taperOf({ ...full, baseWidth: 14, shoulderWidth: 8 }).up).toBeCloseTo(3 / 20, 9)
   })
 

@@ -57,7 +57,7 @@ const bulge = (half: number, ends: number): Stretch => ({
   },
 })
 
-/** Corners of the polygon with these sides that lies in a circle, about its centre, stretched to width and depth. @throws RangeError when one side is longer than the others together */
+/** Corners of the polygon with these sides that lies in a circle, about its centre, stretched to width and depth: the broadest side, the first of them, lies behind, as on a bench. @throws RangeError when one side is longer than the others together */
 export function faceCorners(faces: readonly number[], width: number, depth: number): Vec2[] {
   const longest = Math.max(...faces)
   const sum = faces.reduce((a, b) => a + b, 0)
@@ -79,11 +79,16 @@ export function faceCorners(faces: readonly number[], width: number, depth: numb
     else hi = mid
   }
   const r = (lo + hi) / 2
-  let angle = -Math.PI / 2
-  const raw = faces.map((f): Vec2 => {
-    const here: Vec2 = [r * Math.cos(angle), r * Math.sin(angle)]
+  const halves = faces.map((f) => {
     const half = Math.asin(Math.min(1, f / (2 * r)))
-    angle += 2 * (outside && f === longest ? Math.PI - half : half)
+    return outside && f === longest ? Math.PI - half : half
+  })
+  const broadest = faces.indexOf(longest)
+  const before = halves.slice(0, broadest).reduce((sum, half) => sum + 2 * half, 0)
+  let angle = Math.PI / 2 - before - halves[broadest]!
+  const raw = halves.map((half): Vec2 => {
+    const here: Vec2 = [r * Math.cos(angle), r * Math.sin(angle)]
+    angle += 2 * half
     return here
   })
   const range = (k: 0 | 1) => [Math.min(...raw.map((p) => p[k])), Math.max(...raw.map((p) => p[k]))] as const

@@ -101,7 +101,7 @@ function makeSolid(stone: FullStone): Solid {
     const rear = domeOver(edge, wall / 2, behind, stone.backFullness)
     const nearest = (x: number, y: number, z: number, seed?: DomeSeed): Nearest => {
       if (z >= rim) return front(x, y, z, seed)
-      if (z <= foot) return turned(rear(x, y, -z, seed))
+      if (z <= foot) return new Turned(rear(x, y, -z, seed))
       const e = outlineNearest(edge, x, y)
       return { q: [e.x, e.y, z], m: [e.nx, e.ny, 0], distance: e.distance }
     }
@@ -166,14 +166,22 @@ export function solidSupport(solid: Solid): (m: Vec3) => number {
 }
 
 /** A point of the dome behind, found as if it lay in front. */
-const turned = (n: Nearest): Nearest => ({
-  q: [n.q[0], n.q[1], -n.q[2]],
-  m: [n.m[0], n.m[1], -n.m[2]],
-  distance: n.distance,
-  get beside() {
-    return n.beside
-  },
-})
+class Turned implements Nearest {
+  readonly q: Vec3
+  readonly m: Vec3
+  readonly distance: number
+
+  constructor(private readonly inFront: Nearest) {
+    const { q, m, distance } = inFront
+    this.q = [q[0], q[1], -q[2]]
+    this.m = [m[0], m[1], -m[2]]
+    this.distance = distance
+  }
+
+  get beside(): Nearest['beside'] {
+    return this.inFront.beside
+  }
+}
 
 /** Nearest points by the stone's triangles, exact for them. */
 function byTriangles(stone: FullStone, edge: Outline, rim: number): Solid['nearest'] {
@@ -214,15 +222,29 @@ function hollowZones(edge: Outline): (theta: number) => boolean {
   }
 }
 
+/** What was found on a dome. A class, for it is made many thousand times; whether it lies beside the stone is worked out only where it is asked for. */
+class OnDome implements Nearest {
+  constructor(
+    readonly q: Vec3,
+    readonly m: Vec3,
+    readonly distance: number,
+    private readonly outline: Outline | undefined,
+    private readonly x: number,
+    private readonly y: number,
+  ) {}
+
+  get beside(): Nearest['beside'] {
+    if (!this.outline) return undefined
+    const out = outlineNearest(this.outline, this.x, this.y)
+    return out.distance > 0 ? { distance: out.distance, m: [out.nx, out.ny, 0] } : undefined
+  }
+}
+
 /** Nearest point of a dome that stands on `rim`, asked for points at its height or above. */
 function domeOver(edge: Outline, rim: number, rise: number, p: number): Solid['nearest'] {
   const besideHollow = hollowZones(edge)
-  // values of one surface evaluation, reused to keep the search free of garbage
-  let qx = 0
-  let qy = 0
-  let qz = 0
-  let gt = 0
-  let gp = 0
+  // of one surface evaluation the place, and the slopes of the distance: in an array, for a captured number is boxed at each write
+  const at = new Float64Array(5)
   const evaluate = (theta: number, phi: number, x: number, y: number, z: number) => {
     const hit = outlineRay(edge, theta)
     const ct = Math.cos(theta)
@@ -246,16 +268,19 @@ function domeOver(edge: Outline, rim: number, rise: number, p: number): Solid['n
     const zeta = g * s
     const drho = dg * c - g * s
     const dzeta = dg * s + g * c
-    qx = rho * hit.radius * ct
-    qy = rho * hit.radius * st
-    qz = rim + rise * zeta
+    const qx = rho * hit.radius * ct
+    const qy = rho * hit.radius * st
+    const qz = rim + rise * zeta
+    at[0] = qx
+    at[1] = qy
+    at[2] = qz
     const rx = qx - x
     const ry = qy - y
     const rz = qz - z
     const radial = rx * ct + ry * st
     const around = -rx * st + ry * ct
-    gt = rho * (slope * radial + hit.radius * around)
-    gp = drho * hit.radius * radial + dzeta * rise * rz
+    at[3] = rho * (slope * radial + hit.radius * around)
+    at[4] = drho * hit.radius * radial + dzeta * rise * rz
     return rx * rx + ry * ry + rz * rz
   }
 
@@ -290,16 +315,16 @@ function domeOver(edge: Outline, rim: number, rise: number, p: number): Solid['n
     let short = false
     for (let step = 0; step < 40; step++) {
       const f = best
-      const g0 = gt
-      const g1 = gp
+      const g0 = at[3]!
+      const g1 = at[4]!
       if (!short) {
         const dp = phi > 0.7 ? -H : H
         evaluate(theta + H, phi, x, y, z)
-        tt = (gt - g0) / H
-        const pt = (gp - g1) / H
+        tt = (at[3]! - g0) / H
+        const pt = (at[4]! - g1) / H
         evaluate(theta, phi + dp, x, y, z)
-        const tp = (gt - g0) / dp
-        pp = (gp - g1) / dp
+        const tp = (at[3]! - g0) / dp
+        pp = (at[4]! - g1) / dp
         off = (pt + tp) / 2
       }
       let size = 0
@@ -345,7 +370,7 @@ function domeOver(edge: Outline, rim: number, rise: number, p: number): Solid['n
       const e = outlineNearest(edge, x, y)
       return face([e.x, e.y, rim], x, y, z, inDome(x, y, z) ? -1 : 1, [e.nx, e.ny, 0])
     }
-    return face([qx, qy, qz], x, y, z, inDome(x, y, z) ? -1 : 1, undefined)
+    return face([at[0]!, at[1]!, at[2]!], x, y, z, inDome(x, y, z) ? -1 : 1, undefined)
   }
 
   const inDome = (x: number, y: number, z: number): boolean => {
@@ -384,16 +409,6 @@ function domeOver(edge: Outline, rim: number, rise: number, p: number): Solid['n
 
   return (x, y, z, seed) => {
     const { q, m, distance } = onDome(x, y, z, seed)
-    if (!(distance > 0 && Math.hypot(x, y) > 0)) return { q, m, distance }
-    return {
-      q,
-      m,
-      distance,
-      // worked out only where it is asked for: most often it is not
-      get beside() {
-        const out = outlineNearest(edge, x, y)
-        return out.distance > 0 ? { distance: out.distance, m: [out.nx, out.ny, 0] as const } : undefined
-      },
-    }
+    return new OnDome(q, m, distance, distance > 0 && Math.hypot(x, y) > 0 ? edge : undefined, x, y)
   }
 }

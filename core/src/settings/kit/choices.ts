@@ -72,7 +72,7 @@ export interface Length extends Base<number> {
 }
 export interface Count extends Base<number> {
   readonly kind: 'integer'
-  readonly unit: 'wires' | 'turns'
+  readonly unit: 'wires' | 'turns' | 'bends'
   readonly range: From<readonly [least: number, most: number], FullStone>
 }
 export interface OneOf<V extends string> extends Base<V> {

@@ -132,11 +132,10 @@ export function commonFindings(family: string, made: Made): Finding[] {
       ? [{ code: `${family}.bend-too-tight`, severity: 'error', field: size, values: { radius, least } }]
       : []
   })
-  const fields = [...new Set(made.work.ties.map((t) => t.field))]
+  const bundles = made.work.ties.filter((t) => t.kind !== 'coil')
+  const fields = [...new Set(bundles.map((t) => t.field))]
   const loose = fields.flatMap((field): Finding[] => {
-    const own = made.work.ties
-      .filter((t) => t.field === field)
-      .map((t) => made.joints.find((j) => j.id === t.id)!)
+    const own = bundles.filter((t) => t.field === field).map((t) => made.joints.find((j) => j.id === t.id)!)
     const turns = Math.min(...own.map((j) => j.turns))
     return turns < ENOUGH_TURNS
       ? [{ code: `${family}.few-turns`, severity: 'doubt', field, values: { turns } }]
@@ -155,7 +154,9 @@ const KNOCK = 100
 export function gaugesOf(made: Made, mass: number): GaugeAsk[] {
   const { work, wires, joints } = made
   const stockAt = (id: string) => wires.find((w) => w.id === id)!.stock
+  const drawn = work.strands.filter((s) => s.right.some((p) => p.kind === TAUT)).map((s) => s.size)
   const worked = sizesOf(made).flatMap((size): GaugeAsk[] => {
+    if (drawn.includes(size)) return []
     const own = work.strands.flatMap((s, i) => (s.size === size ? [wires[i]!] : []))
     const spans = own.map((w) => {
       const held = joints.flatMap((j) => j.members.filter((m) => m.wire === w.id))
@@ -181,7 +182,9 @@ export function gaugesOf(made: Made, mass: number): GaugeAsk[] {
       },
     ]
   })
-  const wound = [...new Set(work.ties.filter((t) => t.kind !== 'coil').map((t) => t.wound))]
+  const wound = [
+    ...new Set(work.ties.filter((t) => t.kind !== 'coil' || drawn.includes(t.wound)).map((t) => t.wound)),
+  ]
   const asked = wound.map((size): GaugeAsk => {
     const own = work.ties.filter((t) => t.wound === size)
     const around = Math.max(...own.flatMap((t) => t.of.map(([strand]) => stockAt(strand).size.mm)))

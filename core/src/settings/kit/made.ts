@@ -160,7 +160,12 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
     const members = tie.of.map(([strand, from, to]) => {
       const wire = wires.find((w) => w.id === strand)
       if (!wire) throw new RangeError(`the work has no strand "${strand}"`)
-      return { wire: strand, s0: stretchOf(wire, from).s0, s1: stretchOf(wire, to ?? from).s1 }
+      return {
+        wire: strand,
+        s0: stretchOf(wire, from).s0,
+        s1: stretchOf(wire, to ?? from).s1,
+        ...(tie.runs?.includes(strand) ? { runs: true as const } : {}),
+      }
     })
     const binder = stockOf(choices, options, tie.wound)
     const { id, columns, rows, kind, counted } = tie

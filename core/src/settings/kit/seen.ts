@@ -50,24 +50,29 @@ export function extentOf(design: Design, stone: FullStone, axis: 'x' | 'y' | 'z'
 /** Share (0 to 1) of the stone's face before which no wire lies. */
 export function faceShown(design: Design, stone: FullStone): number {
   const { outline } = bodyOf(stone)
-  const edge = outline ? undefined : silhouette(shapeOf(stone).mesh, 'front')
   const box = outline
     ? { x0: outline.left, x1: outline.right, y0: outline.bottom, y1: outline.top }
     : bodyBox(bodyOf(stone))
   const wires = design.wires.map((w) => ({ path: w.path, size: w.stock.size.mm }))
   const inside = outline
     ? (x: number, y: number) => outlineNearest(outline, x, y).distance < 0
-    : (x: number, y: number) => isInside(edge!, x, y)
+    : insideOf(silhouette(shapeOf(stone).mesh, 'front'))
   // what lies under the stone's edge hides nothing
   return 1 - coveredShare({ wires, inside, box, above: 0 })
 }
 
-/** Does a place lie in a polygon: how often a line from it to the right crosses the edge. */
-function isInside(polygon: readonly (readonly [number, number])[], x: number, y: number): boolean {
-  let inside = false
-  polygon.forEach(([ax, ay], i) => {
-    const [bx, by] = polygon[(i + 1) % polygon.length]!
-    if (ay > y !== by > y && x < ax + ((y - ay) * (bx - ax)) / (by - ay)) inside = !inside
-  })
-  return inside
+/** Does a place lie in a polygon: how often a line from it to the right crosses the edge. Asked row by row, each row's crossings are found once. */
+function insideOf(polygon: readonly (readonly [number, number])[]): (x: number, y: number) => boolean {
+  let row = NaN
+  let crossings: number[] = []
+  return (x, y) => {
+    if (y !== row) {
+      row = y
+      crossings = polygon.flatMap(([ax, ay], i) => {
+        const [bx, by] = polygon[(i + 1) % polygon.length]!
+        return ay > y !== by > y ? [ax + ((y - ay) * (bx - ax)) / (by - ay)] : []
+      })
+    }
+    return crossings.filter((at) => at > x).length % 2 === 1
+  }
 }

@@ -23,6 +23,8 @@ export type Stretch = readonly [strand: string, from: string, to?: string]
 /** Wires fixed to each other where these stretches of theirs lie. */
 export interface Tie extends Pick<Joint, 'id' | 'kind' | 'columns' | 'rows' | 'counted'> {
   readonly of: readonly Stretch[]
+  /** Stiff strands that run on through turns of a fine one: these do not hinge them. */
+  readonly runs?: readonly string[]
   /** The choice of the wound wire's size. */
   readonly wound: string
   /** Bound length along the bundle. */

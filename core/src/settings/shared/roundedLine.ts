@@ -2,40 +2,52 @@ import { cross, dot, norm, scale, sub, unit, along, type Vec3 } from '../../geom
 import type { Segment } from '../../path/index.js'
 
 /**
- * A line through points with its corners rounded to `radius`; where two corners stand too near each other for that, to as much as half of what
- * lies between them allows.
+ * A line through points with its corners rounded to `radius`; where two corners stand too near each other for that, both are rounded to less, so
+ * that what lies between them is shared in the measure of what each wants.
  * @example roundedLine([[0, 0, 0], [10, 0, 0], [10, 10, 0]], 2) // a line of 8, a quarter circle, a line of 8
  */
 export function roundedLine(points: readonly Vec3[], radius: number): Segment[] {
+  const last = points.length - 1
+  const ways = points.slice(1).map((p, i) => sub(p, points[i]!))
+  /** Half of each corner's turn, as a tangent: 0 at both ends and where it goes straight on. */
+  const tangents = points.map((_, i) => {
+    if (i === 0 || i === last) return 0
+    const [u, v] = [unit(ways[i - 1]!), unit(ways[i]!)]
+    const turn = Math.atan2(norm(cross(u, v)), dot(u, v))
+    return turn < STRAIGHT ? 0 : Math.tan(turn / 2)
+  })
+  const share = (i: number): number => {
+    const wanted = radius * (tangents[i]! + tangents[i + 1]!)
+    return wanted > 0 ? Math.min(1, norm(ways[i]!) / wanted) : 1
+  }
   const out: Segment[] = []
   let at = points[0]!
-  for (let i = 1; i < points.length; i++) {
+  for (let i = 1; i <= last; i++) {
     const corner = points[i]!
-    const next = points[i + 1]
-    const back = sub(corner, points[i - 1]!)
-    const on = next && sub(next, corner)
-    const u = unit(back)
-    const v = on && unit(on)
-    const turn = v ? Math.atan2(norm(cross(u, v)), dot(u, v)) : 0
-    if (!v || turn < 1e-7) {
-      if (!v) out.push({ kind: 'line', from: at, to: corner })
-      continue
+    const half = tangents[i]!
+    if (i === last) {
+      if (norm(sub(corner, at)) > NOTHING) out.push({ kind: 'line', from: at, to: corner })
+      break
     }
-    const half = Math.tan(turn / 2)
-    const cut = Math.min(radius * half, norm(back) / 2, norm(on) / 2)
-    const r = cut / half
-    const from = along(corner, u, -cut)
+    if (half === 0) continue
+    const [u, v] = [unit(ways[i - 1]!), unit(ways[i]!)]
+    const r = radius * Math.min(share(i - 1), share(i))
+    const from = along(corner, u, -r * half)
     const inward = unit(sub(v, scale(u, dot(u, v))))
-    if (norm(sub(from, at)) > 1e-9) out.push({ kind: 'line', from: at, to: from })
+    if (norm(sub(from, at)) > NOTHING) out.push({ kind: 'line', from: at, to: from })
     out.push({
       kind: 'arc',
       centre: along(from, inward, r),
       x: scale(inward, -1),
       y: u,
       radius: r,
-      sweep: turn,
+      sweep: 2 * Math.atan(half),
     })
-    at = along(corner, v, cut)
+    at = along(corner, v, r * half)
   }
   return out
 }
+
+/** A corner that turns by less than this goes straight on, radians; shorter than this nothing is drawn, mm. */
+const STRAIGHT = 1e-7
+const NOTHING = 1e-9

@@ -56,8 +56,10 @@ export function fieldWords(id: FieldId, stone: Pick<Stone, 'kind' | 'outline' | 
   if (id === 'depth' && stone.kind === 'slab') return { label: 'Thickness', hint: 'face to face' }
   if (stone.kind === 'crystal') {
     if (id === 'length') return { label: 'Length', hint: 'base to tip' }
-    if (id === 'width') return { label: 'Width at the middle', hint: 'left to right, half-way up the shaft' }
-    if (id === 'depth') return { label: 'Depth at the middle', hint: 'back to front, half-way up the shaft' }
+    if (id === 'width')
+      return { label: 'Width at the middle', hint: 'half-way up the shaft, as it lies on its broadest face' }
+    if (id === 'depth')
+      return { label: 'Depth at the middle', hint: 'up from that face, half-way up the shaft' }
   }
   if (stone.kind === 'stalk') {
     if (id === 'length') return { label: 'Height', hint: 'foot to the top of the cap' }

@@ -1,0 +1,151 @@
+import { sectionAt, trueGapAt, type Design, type Wire } from '../../design/index'
+import { dist, dot, sub, type Vec3 } from '../../geom/index'
+import { heldStone } from '../../hold/index'
+import { pathAt, pathLength, stationsOf } from '../../path/index'
+import { fullStone, type Stone } from '../../stone/index'
+import { wireSize } from '../../wire/index'
+import { numberOf } from '../../working/index'
+import type { Options } from '../index'
+import { examples } from './examples'
+import { family as corset } from './index'
+
+const [point, straight] = examples.sound as [(typeof examples.sound)[0], (typeof examples.sound)[0]]
+const size = wireSize('18 AWG').mm
+const lace = wireSize('26 AWG').mm
+
+/** A crystal as a box about the y axis: nothing tapers, so all can be worked out by hand. */
+const box: Stone = {
+  kind: 'crystal',
+  outline: 'round',
+  length: 32,
+  width: 12,
+  depth: 9,
+  sides: 4,
+  baseWidth: 12,
+  baseDepth: 9,
+  shoulder: 27,
+  shoulderWidth: 12,
+  shoulderDepth: 9,
+  mineral: 'agate',
+}
+const chosen: Options = { ...point.options, bends: 5, low: 3, high: 4, reach: 0.6, ends: 4, turns: 1 }
+const wireOf = (design: Design, id: string): Wire => design.wires.find((w) => w.id === id)!
+const partOf = (wire: Wire, id: string) => wire.parts.find((p) => p.id === id)!
+const lengthOf = (wire: Wire, id: string): number => partOf(wire, id).s1 - partOf(wire, id).s0
+
+describe('a corset back', () => {
+  const design = corset.build(box, chosen)
+  const [back, fine] = [wireOf(design, 'back'), wireOf(design, 'lace')]
+  // 27 - 3 - 4 = 20 mm of back hold five bends of 4 mm, each a half circle of 2 mm
+  const radius = (27 - 3 - 4) / (2 * 5)
+
+  it('by hand: the bends share what the shaft leaves between the first and the last', () => {
+    const bend = corset.outputs(box, chosen).find((o) => o.id === 'bend')!
+    expect(numberOf(bend.quantity)).toBeCloseTo(radius, 9)
+    for (let i = 0; i < 5; i++) {
+      const whole = ['in', 'lashed', 'out'].reduce((sum, k) => sum + lengthOf(back, `${k}-${i}-right`), 0)
+      expect(whole).toBeCloseTo(Math.PI * radius, 9)
+    }
+  })
+
+  it('by hand: a rung goes from bend to bend, each out past the stone and what its turns take', () => {
+    const taken = (turns: number) => (turns * 1.05 * lace * radius) / (radius - (size + lace) / 2)
+    const out = (turns: number) => 6 + 0.6 + size / 2 + radius * (1 - Math.cos(taken(turns) / (2 * radius)))
+    expect(lengthOf(back, 'lashed-0-right')).toBeCloseTo(taken(4), 9)
+    expect(lengthOf(back, 'lashed-2-right')).toBeCloseTo(taken(1), 9)
+    expect(lengthOf(back, 'rung-1-right')).toBeCloseTo(out(4) + out(1) - 2 * radius, 6)
+    expect(lengthOf(back, 'rung-2-right')).toBeCloseTo(2 * out(1) - 2 * radius, 6)
+  })
+
+  it('by hand: a crossing of a box is straight when its faces are laid flat', () => {
+    const off = lace / 2
+    for (let i = 0; i < 4; i++) {
+      const { s0, s1 } = partOf(fine, `crossing-${i}-right`)
+      const [a, b] = [pathAt(fine.path, s0).p, pathAt(fine.path, s1).p]
+      // round two edges, each mitred by the wire’s half thickness: over both sides and the face
+      const [x, z] = [6 + off, 4.5 + off]
+      const corner = (from: Vec3, side: number) => Math.hypot(from[0] - side * x, from[2] - z)
+      const flat = corner(a, Math.sign(a[0])) + 2 * x + corner(b, Math.sign(b[0]))
+      const mitred = Math.hypot(flat, b[1] - a[1])
+      // rounded, each right angle saves (2 - π/2) of its radius, and a little less where it is crossed aslant
+      expect(s1 - s0).toBeLessThan(mitred)
+      expect(s1 - s0).toBeGreaterThan(mitred - 2 * (2 - Math.PI / 2) * off - 0.02)
+    }
+  })
+
+  it('the lacing goes round each bend as often as it is told, in one sense', () => {
+    for (const turns of [1, 2, 3]) {
+      const design = corset.build(box, { ...chosen, turns, bends: 4 })
+      const [back, fine] = [wireOf(design, 'back'), wireOf(design, 'lace')]
+      for (let i = 0; i < 4; i++) {
+        const lashed = partOf(back, `lashed-${i}-right`)
+        const middle = pathAt(back.path, (lashed.s0 + lashed.s1) / 2)
+        const part = partOf(fine, `turns-${i}-right`)
+        const out: Vec3 = [i % 2 === 0 ? 1 : -1, 0, 0]
+        let [round, before] = [0, NaN]
+        for (const { at } of stationsOf(fine.path, part.s0, part.s1, 0.05)) {
+          // about the bend where the turn lies: as far along it as the place is high
+          const p = sub(at.p, middle.p)
+          const a = p[1] / radius
+          const o = dot(p, out) + radius * (1 - Math.cos(a))
+          const angle = Math.atan2(p[2], o)
+          if (before === before) {
+            const by = angle - before
+            round += by > Math.PI ? by - 2 * Math.PI : by < -Math.PI ? by + 2 * Math.PI : by
+          }
+          before = angle
+        }
+        // from the front past the inner side, and to the front past the outer one: between half a turn more and less
+        const told = i === 0 || i === 3 ? 4 : turns
+        expect(round / (2 * Math.PI)).toBeGreaterThan(told - 0.55)
+        expect(round / (2 * Math.PI)).toBeLessThan(told + 0.15)
+      }
+    }
+  })
+
+  it('a crossing lies on the stone, and no wire stands in it', () => {
+    for (const { stone, options } of examples.sound) {
+      const held = heldStone(fullStone(stone))
+      const made = corset.build(stone, options)
+      for (const wire of made.wires)
+        for (const { s, at } of stationsOf(wire.path, 0, pathLength(wire.path), 0.2)) {
+          const ask = (p: Vec3) => held.nearest(p, { theta: NaN, phi: NaN })
+          const { gap } = trueGapAt(at.p, sectionAt(wire, s, at.t), ask, 0.1)
+          expect(gap).toBeGreaterThan(-0.05)
+        }
+      const fine = wireOf(made, 'lace')
+      for (const part of fine.parts.filter((p) => p.kind === 'taut')) {
+        const gaps = stationsOf(fine.path, part.s0, part.s1, 0.2).map(
+          ({ at }) => held.nearest(at.p, { theta: NaN, phi: NaN }).distance - lace / 2,
+        )
+        expect(Math.min(...gaps)).toBeLessThan(0.01)
+      }
+    }
+  })
+
+  it('mirrored bends mirror: both sides stand out alike on a straight crystal', () => {
+    const made = corset.build(straight.stone, { ...straight.options, turns: 4, ends: 4 })
+    const back = wireOf(made, 'back')
+    const middles = [0, 1, 2, 3, 4, 5].map((i) => {
+      const { s0, s1 } = partOf(back, `lashed-${i}-right`)
+      return pathAt(back.path, (s0 + s1) / 2).p
+    })
+    for (const [i, p] of middles.entries()) expect(Math.abs(p[0])).toBeCloseTo(Math.abs(middles[0]![0]), 6)
+    expect(dist(middles[0]!, middles[2]!)).toBeCloseTo(dist(middles[1]!, middles[3]!), 6)
+  })
+
+  it('refuses what it cannot lace, each in its own words', () => {
+    const codes = (stone: Stone) => corset.fits(stone).map((f) => f.code)
+    expect(codes({ ...box, kind: 'cabochon', outline: 'oval', width: 20, depth: 7 })).toEqual([
+      'corset-back.no-shaft',
+    ])
+    expect(codes({ ...box, width: 28, baseWidth: 28, shoulderWidth: 28 })).toEqual(['corset-back.short'])
+    expect(corset.fits(box, { ...chosen, bends: 14 }).map((f) => f.code)).toContain('corset-back.bends-crowd')
+    expect(corset.fits(box, { ...chosen, ends: 8, lace: '24 AWG', reach: 0.7 }).map((f) => f.code)).toContain(
+      'corset-back.turns-crowd',
+    )
+    expect(corset.fits(box, { ...chosen, reach: 0.3 }).map((f) => f.code)).toContain(
+      'corset-back.no-room-for-lace',
+    )
+  })
+})

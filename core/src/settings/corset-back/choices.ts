@@ -1,0 +1,62 @@
+import type { FullStone } from '../../stone/index.js'
+import { count, gauge, length, nearestSize, oneOf, proposed } from '../kit/index.js'
+import { loopChoices } from '../kit/parts/wrappedLoop.js'
+
+/** Height of the shaft that is laced: of a crystal up to its shoulder. */
+export const shaftOf = ({ kind, shoulder, length }: FullStone): number =>
+  kind === 'crystal' ? shoulder : length
+
+/** Thicknesses that are offered, mm. */
+const BACK = [0.6, 1.7] as const
+const FINE = [0.2, 0.65] as const
+/** The lacing is about two fifths as thick as the back. */
+const FINER = 0.4
+/** A bend for about every so many millimetres of the shaft. */
+const EVERY = 4.5
+const bendsFor = (stone: FullStone): number => Math.max(4, Math.round(shaftOf(stone) / EVERY))
+/** The first and the last bend begin this share of the shaft from its ends. */
+const OFF_END = 0.12
+const upTo = (stone: FullStone): readonly [number, number] => [1, shaftOf(stone) / 2]
+
+/** Choices of a corset back. Lengths in mm. */
+export const choices = {
+  ...loopChoices,
+  bends: count('hold', 'bends', [3, 14], {
+    start: ({ stone }) => bendsFor(stone),
+    search: {
+      among: ({ stone }) => [-1, 0, 1, 2].map((more) => Math.max(4, bendsFor(stone) + more)),
+      tries: ({ stone }) => [0, 1].map((more) => bendsFor(stone) + more),
+    },
+    mend: { move: 'more-bends', by: [1, 2] },
+  }),
+  turns: count('hold', 'turns', [1, 5], { start: 1, mend: { move: 'more-turns', by: [1] } }),
+  ends: count('hold', 'turns', [3, 8], { start: 4, detail: true }),
+  foot: oneOf('hold', ['hook', 'none'], { mend: { move: 'foot-hook', to: 'hook' } }),
+  tip: length('hold', [1, 8], { step: 0.5, start: 2.5, when: ['foot', 'hook'] }),
+  stand: length('hold', [0, 1], {
+    step: 0.05,
+    start: 0.1,
+    mend: { move: 'press-top', to: 0, risk: 'edge' },
+  }),
+  low: length('hold', upTo, { start: ({ stone }) => OFF_END * shaftOf(stone), detail: true }),
+  high: length('hold', upTo, { start: ({ stone }) => OFF_END * shaftOf(stone), detail: true }),
+  reach: length('hold', [0.3, 3], {
+    start: ({ mm }) => Math.ceil(10 * (mm('lace') + 0.15)) / 10,
+    detail: true,
+  }),
+  size: gauge('wire', 'round', BACK, {
+    start: '18 AWG',
+    takes: 130,
+    search: { among: ({ small, wish }) => proposed([0.7, Math.min(1.4, small / 7)], wish.kept) },
+  }),
+  // drawn tight by hand
+  lace: gauge('wire', 'round', FINE, {
+    temper: 'dead soft',
+    start: ({ mm }) => nearestSize(mm('size') * FINER, FINE),
+    takes: 400,
+    search: {
+      among: () => proposed([0.25, 0.55]),
+      tries: ({ mm }) => [nearestSize(mm('size') * FINER, FINE), nearestSize(mm('size') * 0.5, FINE)],
+    },
+  }),
+}

@@ -1,0 +1,134 @@
+import type { RecipeText } from '../kit/index.js'
+
+/** Words of a corset back beside those that all families share. Places in braces are filled from an operation's or finding's values. */
+export const text: RecipeText = {
+  name: 'Corset back',
+  about:
+    'A stiff wire bent in S after S behind a long stone, laced across its front with fine wire drawn taut from bend to bend, and brought forward over its top to a loop.',
+  school:
+    'One wire behind and a single round of lacing at each bend. Other makers go round each bend twice, use a stouter lacing in fewer crossings, or a back of two legs with closed loops.',
+  params: {
+    bends: 'Bends behind',
+    turns: 'Turns round each bend',
+    ends: 'Turns at the first and last',
+    foot: 'Under the foot',
+    tip: 'Hook’s tip',
+    stand: 'Play at foot and top',
+    low: 'First bend above the foot',
+    high: 'Last bend below the shaft’s end',
+    reach: 'Bends stand out by',
+    size: 'Back wire',
+    lace: 'Lacing',
+  },
+  parts: {
+    rung: 'across behind',
+    bend: 'bends',
+    lashed: 'bends, under the turns',
+    foot: 'under the foot',
+    top: 'over the top',
+    turns: 'round the bends',
+    taut: 'across the front',
+    end: 'end, pressed in',
+  },
+  wires: { back: 'Back', lace: 'Lacing' },
+  joints: {},
+  outputs: { bend: 'Radius of the bends' },
+  findings: {
+    'no-shaft':
+      'A corset back laces a long stone without a hole: a crystal or a long slab. A {kind} has no shaft to lace: look at the settings that reach round its edge.',
+    hollow:
+      'The lacing bridges the hollow of a {outline} and slips there. A setting that follows its edge holds it.',
+    short:
+      'This stone is too short to be laced: {least:0} mm or more would be. A setting that reaches round its edge holds it.',
+    'bends-crowd': '{bends} bends have no room behind this stone. Fewer bends, or thinner wire.',
+    'turns-crowd': '{turns} turns do not fit on one bend. Fewer turns or fewer bends, or finer lacing.',
+    'no-room-for-lace':
+      'Bends that stand out {reach:1} mm leave no room for lacing of {lace:2} mm between stone and wire.',
+    'few-crossings': 'Only {crossings} crossings: the stone swings out between them. Three or more hold it.',
+    'no-foot': 'Nothing stops the stone at its foot, and its taper does not: it slides out downward.',
+  },
+  steps: {
+    gather: {
+      title: 'Lay everything ready',
+      say: '{size} for the back, {lace} for the lacing. Flush cutter, round-nose, flat-nose and nylon-jaw pliers, a rod for the bends, rule, fine marker.',
+      caution: 'Eye protection on before the first cut.',
+    },
+    mark: {
+      title: 'Mark the back',
+      say: 'Mark the middle of the lowest rung, and each bend upward from there as the cut list says.',
+    },
+    bend: {
+      title: 'Bend the back',
+      say: 'Bend {bends} bends over a rod of {rod:1} mm, to the right and to the left in turn, all in one plane. Lay each on the template.',
+      look: 'Flat on the bench; the rungs lie level, the stem over the middle.',
+    },
+    'shape-foot': {
+      title: 'Bend the foot',
+      say: 'Turn the lower end down, forward under where the stone’s foot will be, and {tip:1} mm up before it.',
+      look: 'The stone stands in it without rocking.',
+    },
+    try: {
+      title: 'Try the back on the stone',
+      say: 'Lay the stone on the back: every bend stands out past its sides by the thickness of the lacing and a little more.',
+      look: 'The back touches the stone from end to end. Now is the time to hammer the bends flat a little: never later.',
+      caution: 'Hammer the wire off the stone, on a block, eyes protected.',
+    },
+    'begin-lacing': {
+      title: 'Begin the lacing at the foot',
+      say: 'Wind {turns} turns of {lace} round the lowest bend, tight and side by side, and squeeze them a little oval with nylon jaws so that they cannot spin.',
+      look: 'The long end comes up at the front. Keep every kink open.',
+    },
+    seat: {
+      title: 'Stone on the back',
+      say: 'Lay the stone on the back, its broadest face behind, and hold both with one hand.',
+      look: 'Its foot stands on the hook.',
+      caution: 'Low over a folded cloth.',
+    },
+    lash: {
+      title: 'Across to bend {number} of {of}',
+      say: 'Draw the lacing over the front to the {way}, between stone and bend, behind the bend and round it {turns} times; pull it snug with the thumb on the crossing.',
+      look: 'It lies on the stone all the way, and nothing of the back has moved.',
+      caution: 'Fine wire under tension cuts: tape on the fingers.',
+    },
+    'end-lacing': {
+      title: 'Tie the lacing off',
+      say: 'Draw it over to the last bend on the {way}, wind {turns} turns side by side, and press the end in between wire and stone.',
+      look: 'The stone does not turn in the lacing.',
+    },
+    'close-top': {
+      title: 'Bring the stem over the top',
+      say: 'Bend the stem forward over the stone’s top, {stand:2} mm off it, to the middle, and there upright.',
+      look: 'The stone cannot rise.',
+      caution: 'Bend over pliers, not over the stone.',
+    },
+    trim: {
+      title: 'Trim and press the ends in',
+      say: 'Trim every end close (about {margin:0} mm are over at each), file it and press it in behind.',
+      look: 'Run a finger over every end, then a scrap of thin cloth.',
+      caution: 'Cut into the hand or a cloth: ends fly.',
+    },
+  },
+  checks: {
+    lacing: 'Push each crossing with a fingernail: none slides along the stone.',
+    shake: 'Shake it over the cloth, up and down: the stone does not move in its lacing.',
+    push: 'Push the stone from behind, from the front, up and down: no bend opens.',
+    ends: 'Feel every end with a fingertip and a scrap of cloth: nothing catches.',
+    worn: 'Hang it: it hangs straight, its face to the front.',
+    stone: 'No chip at the edges where the lacing lies.',
+  },
+  moves: {
+    'more-bends': '{by} more bends',
+    'more-turns': 'One more turn round each bend',
+    'foot-hook': 'A hook under the foot',
+    'press-top': 'Press the top {by:2} mm down onto the stone',
+    'thicker-size': '{size} back',
+    'thicker-lace': '{size} lacing',
+  },
+  prices: {
+    'more-bends': 'hides more of the face',
+    'more-turns': 'more to wind',
+    'foot-hook': 'seen under the stone',
+    'thicker-size': 'stiffer to bend',
+    'thicker-lace': 'stiffer to draw tight',
+  },
+}
