@@ -10,6 +10,7 @@ const ROADS = [
     worn: 'pendant',
     counts: 'Tie the top left corner, 1 of 4',
   },
+  { family: 'corset-back', piece: 'piece-candle', worn: 'pendant', counts: 'Begin the lacing at the foot' },
   { family: 'twin-hoop', piece: 'piece-marble', worn: 'ring', counts: 'Close the far hoop' },
 ] as const
 

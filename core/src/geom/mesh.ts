@@ -279,17 +279,17 @@ export function triangleNormal(m: Mesh, t: number): Vec3 {
   return size > 0 ? scale(n, 1 / size) : [0, 0, 0]
 }
 
-/** A corner may stand this far out of a triangle's plane, mm. */
+/** A corner may stand this far out of a triangle's plane, mm, where nothing else is said. */
 const FLAT = 1e-6
 /** Finer surfaces than of so many triangles times corners are not looked through. */
 const MOST_LOOKS = 4e6
 
 /**
- * Is the surface known to bulge everywhere: no corner stands out of any triangle's plane. Looks at every pair, so of a fine surface it tells
+ * Is the surface known to bulge everywhere: no corner stands out of any triangle's plane, by more than `within` mm. Looks at every pair, so of a fine surface it tells
  * nothing, and that is false.
  * @example isConvexMesh(cube) // true
  */
-export function isConvexMesh(m: Mesh): boolean {
+export function isConvexMesh(m: Mesh, within = FLAT): boolean {
   const { positions, triangles } = m
   if (triangles.length * positions.length > 9 * MOST_LOOKS) return false
   for (let t = 0; t < triangles.length / 3; t++) {
@@ -297,7 +297,7 @@ export function isConvexMesh(m: Mesh): boolean {
     const n = cross(sub(q, p), sub(r, p))
     const size = norm(n)
     if (size < 1e-12) continue
-    const most = dot(n, p) + FLAT * size
+    const most = dot(n, p) + within * size
     for (let i = 0; i < positions.length; i += 3)
       if (n[0] * positions[i]! + n[1] * positions[i + 1]! + n[2] * positions[i + 2]! > most) return false
   }

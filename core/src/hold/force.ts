@@ -16,6 +16,8 @@ export interface Resistance {
   readonly motion: Motion
   /** Indices of the spans that give way. */
   readonly giving: readonly number[]
+  /** It could not be worked out: the force says nothing. */
+  readonly stuck?: true
 }
 
 /**
@@ -110,7 +112,12 @@ export function resist(field: Field, d: Vec3, going: Going = FREELY, tilts = 0):
   if (count === 0) return none
   const rows = 6 + used.length + (turning > 0 ? 3 : 0)
   let top = 0
-  for (let i = 0; i < count; i++) if (cap[i]! > top) top = cap[i]!
+  for (let i = 0; i < count; i++) {
+    // a row of cables pulls with many legs
+    const legs = Math.hypot(wrench[6 * i]!, wrench[6 * i + 1]!, wrench[6 * i + 2]!)
+    const most = cap[i]! * (legs > 1.01 ? legs : 1)
+    if (most > top) top = most
+  }
   // nothing is touched yet: what stands nearest gives the measure
   if (top === 0) top = bearsAt(field, nearestOf(free))
   const scale = top * Math.sqrt(6)
@@ -215,7 +222,7 @@ export function resist(field: Field, d: Vec3, going: Going = FREELY, tilts = 0):
     if (known) return resist(field, d, going, tilts)
     // many contacts in mirrored places: a direction beside this one has fewer answers that are alike
     const tilt = TILTS[tilts]
-    return tilt ? resist(field, unit(along(d, tilt, HAIR)), going, tilts + 1) : none
+    return tilt ? resist(field, unit(along(d, tilt, HAIR)), going, tilts + 1) : { ...none, stuck: true }
   }
   const { y } = result
   bases.set(field, {

@@ -11,6 +11,9 @@ import {
 import { heldEgg, heldMesh, heldOf, type Held } from './held.js'
 import { heldFaceted } from './heldFaceted.js'
 
+/** A hollow less deep than this is of a crystal's measures, not of the crystal, mm. */
+const MEASURED = 0.1
+
 const meshes = remember<Shape, Held>(8)
 
 /**
@@ -24,7 +27,12 @@ export function heldStone(stone: FullStone): Held {
   return meshes(shape, () => {
     const outline = shape.body.outline
     if (outline?.convex && stone.kind === 'faceted') return heldFaceted(shape, outline)
-    const held = heldMesh(shape.index, shape.mass.centre, isConvexMesh(shape.mesh))
+    // a slab's many triangles are not asked one by one; a crystal's measures leave its faces a little hollow
+    const convex =
+      stone.kind === 'slab' && shape.body.holes.length === 0 && outline?.convex
+        ? true
+        : isConvexMesh(shape.mesh, stone.kind === 'crystal' ? MEASURED : undefined)
+    const held = heldMesh(shape.index, shape.mass.centre, convex)
     return outline
       ? {
           ...held,

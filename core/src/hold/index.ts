@@ -1,6 +1,6 @@
 export { askedOf, DEMAND_IDS, DEMANDS, enoughFor, isBlow, shareOf } from './demands.js'
 export type { Asked, DemandId, Demands, Enough } from './demands.js'
-export { atMost, CONTACT, holdOf } from './check.js'
+export { atMost, CONTACT, holdOf, isLaced } from './check.js'
 export type { Contact, DirectionHold, Hold } from './check.js'
 export { clearOf, settingFrom, settingOf, walkIn } from './setting.js'
 export type { Setting, Walked, WayHold } from './setting.js'

@@ -112,7 +112,10 @@ export function pushOut(
       step,
     })
     // a mean over the step
-    const { force, motion, giving } = resist(field, d, GOING)
+    const found = resist(field, d, GOING)
+    const { motion, giving } = found
+    // where it could not be worked out it is taken as a step before
+    const force = found.stuck ? (way[way.length - 1]?.force ?? 0) : found.force
     const travel = (i + 0.5) * step
     way.push({ travel, force, pose })
     energy += force * step

@@ -8,8 +8,10 @@ import {
   borneBy,
   DEMANDS,
   enoughFor,
+  firstCheck,
   heldStone,
   holdOf,
+  isLaced,
   settingOf,
   shareOf,
   toleranced,
@@ -149,6 +151,7 @@ function judgeQuickly(ask: Ask, made: Made): Judged {
   const { force, energy } = enoughFor(asked)
   const enough = { force: MORE * force, energy: MORE * energy }
   const setting = settingOf(design, held)
+  if (isLaced(setting)) return judgeLaced(made, held, asked)
   const less = toleranced(setting, 'both')
   const most = atMost(less, enough.force).force / enough.force
   if (most < 1) return { share: most, barrier: { kind: 'careful', share: most } }
@@ -161,6 +164,14 @@ function judgeQuickly(ask: Ask, made: Made): Judged {
   const bent = holdOf(less, asked)
   const careful = bent.caught ? bent.force / enough.force : 0
   return careful < 1 ? { share, barrier: { kind: 'careful', share: careful } } : { share }
+}
+
+/** What is drawn taut bears as the stone is pushed: as the first check of a plan finds it. */
+function judgeLaced({ design }: Made, held: Held, asked: Asked): Judged {
+  const hold = firstCheck(design, held, asked)
+  if (!hold.caught) return { share: 0, barrier: { kind: 'out', way: outOf(hold) } }
+  const share = hold.force / enoughFor(asked).force
+  return hold.verdict === 'sound' ? { share } : { share, barrier: { kind: 'careful', share } }
 }
 
 /** The six named ways are pushed before anything else where it is to be known at once. */

@@ -11,6 +11,7 @@ import {
   type Mesh,
   type Vec2,
   type Vec3,
+  isConvexMesh,
 } from '../geom/index'
 import { seeded } from '../testing'
 import { randomStoneOf } from '../testingStones'
@@ -395,7 +396,10 @@ describe('closed forms', () => {
     // four equal faces, extents 10 by 10: it lies on one of them, and fills its box
     expect(figuresOf(full).volume).toBeCloseTo(100 * 20 + (100 * 10) / 3, 6)
     const chipped = figuresOf({ ...full, chip: 2 })
-    // a base cut aslant takes half of its prism away
+    // a base cut aslant takes half of its prism away, and leaves its faces plane: where it tapers too
+    const tapered = { ...full, baseWidth: 11, baseDepth: 11, shoulderWidth: 8, shoulderDepth: 8, chip: 2 }
+    expect(isConvexMesh(shapeOf(tapered).mesh)).toBe(true)
+    expect(bodyBox(shapeOf(tapered).body).y0).toBeCloseTo(-15, 9)
     expect(chipped.volume).toBeLessThan(100 * 20 + (100 * 10) / 3)
     expect(chipped.volume).toBeGreaterThan(100 * 18 + (100 * 10) / 3)
     expect(taperOf({ ...full, baseWidth: 14, shoulderWidth: 8 }).up).toBeCloseTo(3 / 20, 9)

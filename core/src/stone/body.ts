@@ -6,14 +6,15 @@ import type { Outline } from './outline.js'
 import type { FullStone } from './stone.js'
 
 /**
- * A slice of a body: the section scaled by `u` and `v` about its star centre, at height `h` along the body's axis. Across the
- * section it may lie aslant: h + slant × the unscaled first coordinate.
+ * A slice of a body: the section scaled by `u` and `v` about its star centre, at height `h` along the body's axis. It may be cut aslant: `slant`
+ * higher for each millimetre across, and as much wider there as the faces that it cuts are: `widen` of u and v a millimetre up.
  */
 export interface Slice {
   readonly h: number
   readonly u: number
   readonly v: number
   readonly slant?: number
+  readonly widen?: readonly [u: number, v: number]
 }
 
 /** A stretch of a body's profile, t from 0 to 1; between stretches the surface has an edge. */
@@ -57,8 +58,11 @@ export interface Body {
 
 /** A slice's point in the piece's frame. */
 export function placed(axis: 'y' | 'z', slice: Slice, [a, b]: Vec2): Vec3 {
-  const h = slice.h + (slice.slant ?? 0) * a
-  return axis === 'z' ? [slice.u * a, slice.v * b, h] : [slice.u * a, h, -slice.v * b]
+  const { slant = 0, widen: [wider, deeper] = [0, 0] } = slice
+  const x = (slice.u * a) / (1 - wider * slant * a)
+  const y = (slice.v + deeper * slant * x) * b
+  const h = slice.h + slant * x
+  return axis === 'z' ? [x, y, h] : [x, h, -y]
 }
 
 /** The stone's outline, seen from the front. @throws RangeError for kinds that have none of their own, or measures that enclose nothing */
@@ -211,11 +215,15 @@ export function bodyBox(body: Body): BodyBox {
   for (const s of body.stretches)
     for (let i = 0; i <= 32; i++) {
       const k = s.at(i / 32)
-      const slant = Math.abs(k.slant ?? 0) * Math.max(-left, right)
       u = Math.max(u, k.u)
       v = Math.max(v, k.v)
-      h0 = Math.min(h0, k.h - slant)
-      h1 = Math.max(h1, k.h + slant)
+      for (const a of k.slant ? [left, right] : [0]) {
+        const [x, y] = [placed('z', k, [a, 0]), placed('z', k, [a, 1])]
+        u = Math.max(u, x[0] / (a || 1))
+        v = Math.max(v, y[1])
+        h0 = Math.min(h0, x[2])
+        h1 = Math.max(h1, x[2])
+      }
     }
   const [x0, x1] = [left * u, right * u]
   return body.axis === 'z'

@@ -58,6 +58,7 @@ export function wholeMesh(body: Body, tolerance: number): Mesh {
     slices.push(...(last && same(last, made[0]!) ? made.slice(1) : made))
   }
   const n = section.length
+  const grown = body.axis === 'y' && body.stretches.every((s) => s.straight)
   // as many as there can be: a ring for each slice, and the middles of the ends
   const positions = new Float64Array(3 * (slices.length * n + 2))
   const triangles = new Uint32Array(3 * (2 * n * slices.length + 2 * n))
@@ -79,6 +80,20 @@ export function wholeMesh(body: Body, tolerance: number): Mesh {
     (positions[3 * a]! - positions[3 * b]!) ** 2 +
     (positions[3 * a + 1]! - positions[3 * b + 1]!) ** 2 +
     (positions[3 * a + 2]! - positions[3 * b + 2]!) ** 2
+  const [u, v] = body.axis === 'y' ? [0, 2] : [0, 1]
+  /** How far the middle of two points lies from the axis, squared and doubled twice. */
+  const outward = (a: number, b: number): number =>
+    (positions[3 * a + u]! + positions[3 * b + u]!) ** 2 +
+    (positions[3 * a + v]! + positions[3 * b + v]!) ** 2
+  /**
+   * Is a four-cornered face parted from the first to the second rather than from the third to the fourth: a crystal's by the way that bulges, for
+   * it has no hollow; others by the shorter way, so that slim ones stay as flat as they can.
+   */
+  const across = (a: number, b: number, c: number, d: number): boolean => {
+    const bulges = outward(a, b) - outward(c, d)
+    if (grown && Math.abs(bulges) > 1e-9) return bulges > 0
+    return apart(a, b) <= apart(c, d)
+  }
   const pointed = (s: Slice) => s.u === 0 && s.v === 0
   const rings = slices.map((s) => {
     const at = points
@@ -103,8 +118,7 @@ export function wholeMesh(body: Body, tolerance: number): Mesh {
       const j = (i + 1) % n
       if (pa) triangle(a, b + j, b + i)
       else if (pb) triangle(a + i, a + j, b)
-      // the shorter way across, so that slim quadrilaterals stay as flat as they can
-      else if (apart(a + i, b + j) <= apart(a + j, b + i)) {
+      else if (across(a + i, b + j, a + j, b + i)) {
         triangle(a + i, a + j, b + j)
         triangle(a + i, b + j, b + i)
       } else {

@@ -11,7 +11,10 @@ export const line = (from: Slice, to: Slice): Stretch => ({
     u: from.u + (to.u - from.u) * t,
     v: from.v + (to.v - from.v) * t,
     ...(from.slant || to.slant
-      ? { slant: (from.slant ?? 0) + ((to.slant ?? 0) - (from.slant ?? 0)) * t }
+      ? {
+          slant: (from.slant ?? 0) + ((to.slant ?? 0) - (from.slant ?? 0)) * t,
+          widen: from.widen ?? to.widen ?? [0, 0],
+        }
       : {}),
   }),
 })

@@ -106,15 +106,26 @@ export function crystalBody(s: FullStone): Body {
   const shoulder = foot + s.shoulder
   if (!(s.shoulder > 0 && s.shoulder <= s.length && s.chip < s.shoulder / 2))
     throw new RangeError('the shoulder lies within the length, above the chip')
-  const base: Slice = {
-    h: foot + s.chip / 2,
-    u: s.baseWidth / s.width,
-    v: s.baseDepth / s.depth,
-    ...(s.chip > 0 ? { slant: s.chip / s.width } : {}),
-  }
+  const [u, v] = [s.baseWidth / s.width, s.baseDepth / s.depth]
   const middle: Slice = { h: (foot + shoulder) / 2, ...WHOLE }
   const top: Slice = { h: shoulder, u: s.shoulderWidth / s.width, v: s.shoulderDepth / s.depth }
   const [xs, ys] = [corners.map((p) => p[0]), corners.map((p) => p[1])]
+  // broken off aslant, lower on the left, through faces that stay plane
+  const slant = s.chip / s.baseWidth
+  const left = Math.min(...xs)
+  // its middle stands as high as its lowest corner on the foot asks, its corners as its faces ask: found in turn
+  let h = foot + s.chip / 2
+  let widen: readonly [number, number] = [0, 0]
+  for (let i = 0; i < 20; i++) {
+    widen = [(1 - u) / (middle.h - h), (1 - v) / (middle.h - h)]
+    h = foot - (slant * u * left) / (1 - widen[0] * slant * left)
+  }
+  const base: Slice = {
+    h,
+    u,
+    v,
+    ...(s.chip > 0 ? { slant, widen } : {}),
+  }
   let [area, cx, cy] = [0, 0, 0]
   corners.forEach((p, i) => {
     const q = corners[(i + 1) % corners.length]!

@@ -146,6 +146,7 @@ export const DEMO_STONES: readonly DemoStone[] = [
       shoulderDepth: 10,
       chip: 1.8,
     },
+    piece: { name: 'Candle drop', station: 'plan', alloy: 'copper' },
   },
   {
     id: 'demo-snowball',

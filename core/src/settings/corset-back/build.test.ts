@@ -130,7 +130,7 @@ describe('a corset back', () => {
       const { s0, s1 } = partOf(back, `lashed-${i}-right`)
       return pathAt(back.path, (s0 + s1) / 2).p
     })
-    for (const [i, p] of middles.entries()) expect(Math.abs(p[0])).toBeCloseTo(Math.abs(middles[0]![0]), 6)
+    for (const p of middles) expect(Math.abs(p[0])).toBeCloseTo(Math.abs(middles[0]![0]), 6)
     expect(dist(middles[0]!, middles[2]!)).toBeCloseTo(dist(middles[1]!, middles[3]!), 6)
   })
 

@@ -184,7 +184,7 @@ const recipe: Recipe<typeof choices> = {
   formulas,
   searched: { ...searchedBehind, ...searchedInFront },
   minutes: { cross: 1.5, bend: 0.7 },
-  bearing: 'lace',
+  bearing: 'size',
   unfit,
   make,
   checks: ['lacing', 'shake', 'push', 'ends', 'worn', 'stone'],
