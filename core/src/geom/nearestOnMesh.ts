@@ -12,8 +12,8 @@ export interface SurfacePoint {
 /** A surface made ready for many questions: a tree of boxes, and outward directions for corners and edges. */
 export interface MeshIndex {
   readonly mesh: Mesh
-  /** The nearest point of the surface. */
-  nearest(p: Vec3): SurfacePoint
+  /** The nearest point of the surface. A triangle that is likely near makes it quick, and changes nothing. */
+  nearest(p: Vec3, likely?: number): SurfacePoint
   /** Every local nearest point within `reach`: where the surface is hollow there are several. Nearest first. */
   nearestAll(p: Vec3, reach: number): SurfacePoint[]
   /** Distances along a ray at which it crosses the surface, ascending; t may be negative. */
@@ -137,32 +137,46 @@ export function indexMesh(mesh: Mesh): MeshIndex {
     return { q: found.q, distance: sign * far, m, triangle: t }
   }
 
-  const nearest = (p: Vec3): SurfacePoint => {
+  // boxes still to be looked into, with how far they are, squared: nearer ones on top
+  const open = new Int32Array(128)
+  const openAt = new Float64Array(128)
+
+  const nearest = (p: Vec3, likely = -1): SurfacePoint => {
     let best = Infinity
     let at = -1
     let found: { q: Vec3; on: number } = { q: p, on: 6 }
-    const stack = [0]
-    while (stack.length > 0) {
-      const node = stack.pop()!
-      if (boxDistance(node, p) >= best) continue
+    const look = (t: number) => {
+      const [a, b, c] = triangleOf(mesh, t)
+      const f = closest(p, a, b, c)
+      const d = (p[0] - f.q[0]) ** 2 + (p[1] - f.q[1]) ** 2 + (p[2] - f.q[2]) ** 2
+      if (d < best) {
+        best = d
+        at = t
+        found = f
+      }
+    }
+    if (likely >= 0 && likely < count) look(likely)
+    let top = 1
+    open[0] = 0
+    openAt[0] = 0
+    while (top > 0) {
+      const node = open[--top]!
+      if (openAt[top]! >= best) continue
       const kid = kids[2 * node]!
-      if (kid >= 0) {
-        const other = kids[2 * node + 1]!
-        const [near, far] = boxDistance(kid, p) < boxDistance(other, p) ? [kid, other] : [other, kid]
-        stack.push(far, near)
+      const other = kids[2 * node + 1]!
+      if (kid < 0) {
+        for (let i = -kid - 1; i < other; i++) look(order[i]!)
         continue
       }
-      const [from, to] = [-kid - 1, kids[2 * node + 1]!]
-      for (let i = from; i < to; i++) {
-        const t = order[i]!
-        const [a, b, c] = triangleOf(mesh, t)
-        const f = closest(p, a, b, c)
-        const d = (p[0] - f.q[0]) ** 2 + (p[1] - f.q[1]) ** 2 + (p[2] - f.q[2]) ** 2
-        if (d < best) {
-          best = d
-          at = t
-          found = f
-        }
+      const [a, b] = [boxDistance(kid, p), boxDistance(other, p)]
+      const first = a < b
+      if ((first ? b : a) < best) {
+        open[top] = first ? other : kid
+        openAt[top++] = first ? b : a
+      }
+      if ((first ? a : b) < best) {
+        open[top] = first ? kid : other
+        openAt[top++] = first ? a : b
       }
     }
     return pointAt(p, at, found)

@@ -1,3 +1,5 @@
+export { bendTemplates } from './bendTemplate.js'
+export type { BendTemplate, TemplateMark } from './bendTemplate.js'
 export { develop } from './develop.js'
 export { accentsOn, replay, perform, wireStates } from './replay.js'
 export type { PieceState, WireState } from './replay.js'

@@ -4,7 +4,7 @@ import { DIRECTIONS, nearestWay, SPHERE, WAYS, type DirectionId } from './direct
 import { fieldOf, mergedFields, type Field } from './field.js'
 import { resist, TOGETHER, weakestFrom, type Resistance } from './force.js'
 import { copyOf, fromStone, REST, touches, type Touch } from './near.js'
-import { walkIn, type Setting, type Walked, type WayHold } from './setting.js'
+import { isLaced, walkIn, type Setting, type Walked, type WayHold } from './setting.js'
 import { settle } from './settle.js'
 
 export interface DirectionHold extends WayHold {
@@ -135,9 +135,6 @@ function atRest(setting: Setting, walked: Walked, springs = false): Walked {
   const bears = bearsAfter(setting, there)
   return (springs || bears === 0) && bearsAfter(setting, sprung) > bears ? sprung : there
 }
-
-/** Is something drawn taut in it. */
-export const isLaced = ({ spans }: Setting): boolean => spans.some((s) => s.taut)
 
 /** A way that bears oddly little, with what a spring's give leads to: followed so far where the stone has hardly any play, else the wires that near. */
 const onward = (setting: Setting, walked: Walked, tight: boolean): Walked =>

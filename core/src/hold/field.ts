@@ -1,4 +1,4 @@
-import { cross, sub, unit, type Vec3 } from '../geom/index.js'
+import { along, cross, sub, unit, type Vec3 } from '../geom/index.js'
 import { collapseLoad, type Bar } from '../path/index.js'
 import { lowYield, pullLoad, shearLoad, type Span, type Station } from './stations.js'
 import type { Touch } from './near.js'
@@ -11,6 +11,8 @@ export type CapacityMemory = Map<number, number>
 
 /** Cells of the grid of directions from 0 to 1. */
 const CELLS = 12
+/** A taut wire nearer to the stone than this lies on it, mm. */
+const CLOSE = 0.02
 /** No span has as many points. */
 const MOST_POINTS = 1e5
 
@@ -159,12 +161,19 @@ export function fieldOf(spec: {
   cables.forEach((s, k) => {
     const i = plain.length + k
     const span = spans[s]!
-    const on = contacts.filter((c) => stations[c.station]!.span === s)
-    const sorted = [...on].sort((a, b) => stations[a.station]!.index - stations[b.station]!.index)
-    const [a, b] = [sorted[0]!, sorted[sorted.length - 1]!]
-    // driven outward the cable grows longer: at either end by the motion away from its anchor
+    const sorted = contacts
+      .filter((c) => stations[c.station]!.span === s)
+      .sort((x, y) => stations[x.station]!.index - stations[y.station]!.index)
+    // what it does not touch yet draws it nowhere: until then the nearest place stands for all
+    const nearest = sorted.reduce((x, y) => (y.gap < x.gap ? y : x))
+    const on = sorted.filter((c) => c.gap < CLOSE)
+    const [a, b] = [on[0] ?? nearest, on[on.length - 1] ?? nearest]
+    field.free[i] = step === undefined || on.length > 0 ? 0 : Math.max(0, nearest.gap) / step
+    const half = span.wire.stock.size.mm / 2
+    // driven outward the cable grows longer: at either end by the motion away from its anchor, from where the stone has pushed it to
     const away = (touch: Touch, anchor: Vec3) => {
-      const from = sub(stations[touch.station]!.p, anchor)
+      const at = touch.gap < 0 ? along(touch.q, touch.m, half) : stations[touch.station]!.p
+      const from = sub(at, anchor)
       if (Math.hypot(...from) > 1e-9) put(i, unit(from), touch.q)
     }
     away(a, span.points[0]!)

@@ -131,7 +131,12 @@ export function heldMesh(index: MeshIndex, centre: Vec3, convex = false): Held {
     high = [0, 1, 2].map((k) => Math.max(high[k]!, positions[i + k]!)) as typeof high
   }
   return {
-    nearest: (p) => index.nearest(p),
+    nearest: (p, seed) => {
+      // the triangle that was nearest before is most often near again
+      const found = index.nearest(p, seed.theta)
+      seed.theta = found.triangle
+      return found
+    },
     convex,
     nearestAll: (p, reach) => index.nearestAll(p, reach),
     low,

@@ -61,7 +61,7 @@ function designLike(design: Design, like: Like): Design {
       parts: w.parts.map(along),
       anchor: w.anchor * times,
     })),
-    joints: design.joints.map((j) => ({ ...j, members: j.members.map(along) })),
+    joints: design.joints.map((j) => ({ ...j, members: j.members.map(along), slip: j.slip * times ** 2 })),
   }
 }
 

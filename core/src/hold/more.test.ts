@@ -24,6 +24,11 @@ const MORE: Readonly<Record<string, readonly ((o: Options) => Options)[]>> = {
     (o) => ({ clawSize: thicker(o.clawSize) }),
     (o) => ({ tie: Number(o.tie) + 1 }),
   ],
+  'corset-back': [
+    (o) => ({ lace: thicker(o.lace) }),
+    (o) => ({ size: thicker(o.size) }),
+    (o) => ({ turns: Number(o.turns) + 1 }),
+  ],
   'twin-hoop': [(o) => ({ turns: Number(o.turns) + 1 }), (o) => ({ size: thicker(o.size) })],
 }
 

@@ -1,7 +1,7 @@
 import { dot, scale, type Vec3 } from '../geom/index.js'
 import { barStiffness } from '../path/index.js'
 import { alloy } from '../wire/index.js'
-import type { Setting, Walked } from './setting.js'
+import { isLaced, type Setting, type Walked } from './setting.js'
 import type { Enough } from './demands.js'
 import { fieldOf } from './field.js'
 import { resist } from './force.js'
@@ -37,8 +37,13 @@ const FARTHEST = 70 * STEP
 const NEAR = 2
 /** The stone is let go when the force has fallen to this share of its peak: where less than that is left it can leave. */
 const FALLEN = 0.1
-/** Only where it stays so little for this far, mm: what the stone comes to next may hold it again. */
+/** Behind the peak it is followed this far at least, mm. */
 const AFTER = 0.25
+/**
+ * Lacing lets go at one edge of the stone and takes hold at the next: its steps go with the stone, as a share of its half length, what it bears is
+ * the mean over so many of them, and it is followed to the end, for what it comes to next may hold it again.
+ */
+const LACED = { step: 1 / 200, mean: 4 }
 /** A stone that is pushed gets on, and does not spin for nothing, as a round one may. Forces hang on neither (within 1 %). */
 const GOING = { slide: 3, turning: 1e-3 }
 
@@ -85,20 +90,24 @@ export function pushOut(
   from: Pick<Walked, 'd' | 'pose'>,
   clear: number,
   until: Until = 'let go',
-  step = STEP,
+  asked = STEP,
 ): Release {
   const { held, spans, stations } = setting
   const { d } = from
   // its own: what is remembered of stiffness is a little off, and what a push finds must not hang on what was asked before
   const stiff: StiffnessMemory = new Map()
   const { memory } = setting
+  const laced = isLaced(setting)
+  const step = laced ? (asked / STEP) * LACED.step * held.size : asked
+  const last: number[] = []
   let pose = from.pose
   const scene = { held, stations, memory: copyOf(setting.first.memory) }
   const way: PushPoint[] = []
   let peak = { force: 0, travel: 0, giving: [] as readonly string[] }
   let fell: number | undefined
   let [energy, borne] = [0, 0]
-  for (let i = 0; i * step < FARTHEST; i++) {
+  const farthest = FARTHEST * (step / asked)
+  for (let i = 0; i * step < farthest; i++) {
     const at = fromStone(pose, held.centre)
     const field = fieldOf({
       spans,
@@ -115,10 +124,13 @@ export function pushOut(
     const found = resist(field, d, GOING)
     const { motion, giving } = found
     // where it could not be worked out it is taken as a step before
-    const force = found.stuck ? (way[way.length - 1]?.force ?? 0) : found.force
+    const here = found.stuck ? (way[way.length - 1]?.force ?? 0) : found.force
     const travel = (i + 0.5) * step
+    last.push(here)
+    if (last.length > (laced ? LACED.mean : 1)) last.shift()
+    const force = last.reduce((a, b) => a + b, 0) / last.length
     way.push({ travel, force, pose })
-    energy += force * step
+    energy += here * step
     if (force > peak.force)
       peak = { force, travel, giving: [...new Set(giving.map((s) => spans[s]!.wire.id))] }
     const fallen = travel > peak.travel && force < FALLEN * peak.force
@@ -126,7 +138,7 @@ export function pushOut(
     // what comes after the stone was let go does not count
     if (!fallen) borne = energy
     if (typeof until === 'object' && peak.force >= until.force && borne >= until.energy) break
-    if (travel > clear || (fell !== undefined && travel >= fell + AFTER)) break
+    if (travel > clear || (!laced && fallen && travel > peak.travel + AFTER)) break
     const shift = scale(motion.v, step)
     pose = movePose(pose, at, shift, scale(motion.w, step / held.size))
   }

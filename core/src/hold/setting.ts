@@ -114,6 +114,9 @@ export function settingFrom(
   }
 }
 
+/** Is something drawn taut in it. */
+export const isLaced = ({ spans }: Pick<Setting, 'spans'>): boolean => spans.some((s) => s.taut)
+
 /** How far the stone must go along d to be clear of all wires: corner to corner of the two boxes. */
 export const clearOf = ({ held, low, high }: Pick<Setting, 'held' | 'low' | 'high'>, d: Vec3): number => {
   let wires = -Infinity

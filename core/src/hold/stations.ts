@@ -1,7 +1,15 @@
 import type { Design, Joint, Wire } from '../design/index.js'
 import { sectionAt, type SectionPose } from '../design/index.js'
 import { add, along, cross, dot, scale, sub, unit, type Vec3 } from '../geom/index.js'
-import { pathAt, pathLength, stationsOf, type BarEnd } from '../path/index.js'
+import {
+  measurePath,
+  pathAt,
+  pathLength,
+  segmentLength,
+  stationsOf,
+  type BarEnd,
+  type Path,
+} from '../path/index.js'
 import { alloy, flowStress, section } from '../wire/index.js'
 import type { DomeSeed } from '../stone/index.js'
 
@@ -84,14 +92,17 @@ interface Stretch {
   readonly runs?: true | undefined
 }
 
-/** A station's stretch between its neighbours, `pitch` mm apart: half way to either, or up to the span's end. */
+/** A station's stretch between its neighbours: half way to either, or up to the span's end. */
 function stretchOf(
   wire: Wire,
   s: number,
-  pitch: number,
-  ends: { readonly first: boolean; readonly last: boolean },
+  before: number | undefined,
+  behind: number | undefined,
 ): Pick<Station, 'from' | 'to' | 'way' | 'bends' | 'loose' | 'turn' | 'ends'> {
-  const [from, to] = [ends.first ? 0 : -pitch / 2, ends.last ? 0 : pitch / 2]
+  const [from, to] = [
+    before === undefined ? 0 : (before - s) / 2,
+    behind === undefined ? 0 : (behind - s) / 2,
+  ]
   const here = pathAt(wire.path, s)
   const [a, b] = [pathAt(wire.path, s + from), pathAt(wire.path, s + to)]
   // the parabolas that go its way and meet the ends
@@ -174,11 +185,11 @@ export function stationsOfDesign(
       b ? (b.runs || b.joint.hold === 'clamp' ? 'clamp' : 'pin') : 'free'
     const put = (kind: Span['kind'], s0: number, s1: number, before?: Stretch, behind?: Stretch) => {
       if (s1 - s0 < 1e-6) return
-      const list = stationsOf(wire.path, s0, s1, spacing)
       const span = spans.length
-      const points = list.map((x) => x.at.p)
       const isTaut = kind === 'span' && taut.some((p) => p.s0 <= s0 + 1e-6 && p.s1 >= s1 - 1e-6)
       if (isTaut) pulled.push({ span, before: before!, behind: behind! })
+      const list = (isTaut ? tautStations : stationsOf)(wire.path, s0, s1, spacing)
+      const points = list.map((x) => x.at.p)
       spans.push({
         id: `${wire.id}:${before?.joint.id ?? 'end'}-${behind?.joint.id ?? 'end'}:${spans.filter((x) => x.wire === wire).length}`,
         wire,
@@ -197,10 +208,7 @@ export function stationsOfDesign(
           p: x.at.p,
           wire,
           s: x.s,
-          ...stretchOf(wire, x.s, (s1 - s0) / (list.length - 1), {
-            first: index === 0,
-            last: index === list.length - 1,
-          }),
+          ...stretchOf(wire, x.s, list[index - 1]?.s, list[index + 1]?.s),
           section: sectionAt(wire, x.s, x.at.t),
           seed: { theta: NaN, phi: NaN },
         }),
@@ -218,6 +226,20 @@ export function stationsOfDesign(
     put('free', last.s1, pathLength(wire.path), last, undefined)
   }
   return { spans, stations }
+}
+
+/** A bend of a taut wire, where it goes over an edge, turns by more than this, radians. */
+const BEND = 0.02
+
+/** Stations of a taut wire: it touches where it bends, so one stands in the middle of each bend, and others evenly between. */
+function tautStations(path: Path, s0: number, s1: number, spacing: number): ReturnType<typeof stationsOf> {
+  const { starts } = measurePath(path)
+  const corners = path.segments.flatMap((seg, i) => {
+    const s = starts[i]! + segmentLength(seg) / 2
+    return seg.kind === 'arc' && seg.sweep > BEND && s > s0 + BEND && s < s1 - BEND ? [s] : []
+  })
+  const stops = [s0, ...corners, s1]
+  return stops.slice(1).flatMap((s, i) => stationsOf(path, stops[i]!, s, spacing).slice(i === 0 ? 0 : 1))
 }
 
 /** A taut span with the joints at its ends. */

@@ -1,11 +1,11 @@
 import type { Design } from '../design/index.js'
 import { dot, unit, type Vec3 } from '../geom/index.js'
-import { holdOf, isLaced, judged, restIn, type Hold } from './check.js'
+import { holdOf, judged, restIn, type Hold } from './check.js'
 import { DEMAND_IDS, enoughFor, isBlow, shareOf, type Asked, type DemandId, type Enough } from './demands.js'
 import { DIRECTIONS, nearestWay, SPHERE, WAYS } from './directions.js'
 import { smaller, type Held } from './held.js'
 import { pushOut, type Release, type Until } from './release.js'
-import { clearOf, settingFrom, settingOf, walkIn, type Setting } from './setting.js'
+import { clearOf, isLaced, settingFrom, settingOf, walkIn, type Setting } from './setting.js'
 import type { Station } from './stations.js'
 import { turnAbout } from './walk.js'
 

@@ -98,8 +98,7 @@ export function draft({ chosen, stone }: Ask, options: Options): Made | Barrier 
 
 /** What is hidden of the face, where that is too much. */
 export function hides({ chosen, stone, limits }: Ask, options: Options): Barrier | undefined {
-  const face = chosen.outputs(stone, options).find((o) => o.id === 'face')
-  const percent = face ? 100 - numberOf(face.quantity) : 0
+  const percent = 100 - numberOf(chosen.face(stone, options))
   return percent > limits.hidden ? { kind: 'hidden', percent } : undefined
 }
 

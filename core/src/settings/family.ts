@@ -219,6 +219,8 @@ export interface Family {
   /** Working of each joint's bound length and bundle, keyed by joint id; none for a coil, which takes no other wire. */
   joints(stone: Stone, options: Options): Readonly<Record<string, JointWorking>>
   outputs(stone: Stone, options: Options): readonly NamedQuantity[]
+  /** Share of the stone's face before which no wire lies, %: also the last of the outputs. */
+  face(stone: Stone, options: Options): Quantity
   /** Minutes of all steps by kind; `turns` are the joints' turns as worked out for the cut list. Add up to the operations' minutes. */
   efforts(stone: Stone, options: Options, turns: Readonly<Record<string, Quantity>>): readonly EffortWorking[]
   /** What each wire must bear and how tightly it is bent, for its window of gauges; `mass` of the stone in g. */

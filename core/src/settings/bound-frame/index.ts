@@ -9,7 +9,7 @@ import { frameStock, readOptions } from './options.js'
 import { params } from './params.js'
 import { text } from './text.js'
 import { frameFormulas } from './formulas.js'
-import { efforts, outputs } from './outputs.js'
+import { efforts, face, outputs } from './outputs.js'
 import { halves, joints } from './working.js'
 
 /** A frame of bound wires round a flat-backed cabochon, as a pendant. */
@@ -30,6 +30,7 @@ export const family: Family = {
   halves,
   joints,
   outputs,
+  face,
   efforts,
   gauges,
   moves,

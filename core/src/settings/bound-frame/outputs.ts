@@ -68,9 +68,14 @@ export function outputs(stone: Stone, options: Options): NamedQuantity[] {
     { id: 'gapFoot', quantity: gapFoot },
     ...(q.o.bead > 0 ? [{ id: 'beadGap', quantity: work('frame.bead.gap', beadInputs(q)) }] : []),
     { id: 'stack', quantity: stackOf(q) },
-    { id: 'face', quantity: work('frame.face', { hidden: hiddenOf(q) }) },
+    { id: 'face', quantity: faceFrom(q) },
   ]
 }
+
+const faceFrom = (q: OptionLeaves): Quantity => work('frame.face', { hidden: hiddenOf(q) })
+
+/** Share of the stone's face that shows, %. */
+export const face = (stone: Stone, options: Options): Quantity => faceFrom(optionLeaves(stone, options))
 
 /** How far to the front the piece reaches, its bead and ball among it. */
 function withAccents(q: OptionLeaves, front: Quantity): Quantity {

@@ -1,7 +1,7 @@
 import { along, planeAxes, sectionLoops, unit, type Vec3 } from '../../geom/index.js'
 import { shapeOf, type FullStone } from '../../stone/index.js'
 import { leaf, numberOf, type Quantity } from '../../working/index.js'
-import { angle, figures, mm, Pen, type Given } from '../kit/index.js'
+import { angle, figure, figures, mm, Pen, type Given } from '../kit/index.js'
 import { shaftOf, type choices } from './choices.js'
 
 type K = Given<typeof choices>
@@ -42,6 +42,12 @@ const { make: F, formulas } = figures('corset', {
     '{apex} − {radius} − {turn} + {size} / 2: the highest rung, up to half a wire past the middle',
     ({ apex, radius, turn, size }) => apex - radius - turn + size / 2,
   ),
+  overTop: figure('°', '90° − {lean}°: from the back’s lean to forward', ({ lean }) => 90 - lean),
+  underFoot: figure(
+    '°',
+    '90° + {lean}°: from the back’s lean, downward, to forward',
+    ({ lean }) => 90 + lean,
+  ),
   lift: mm('{turn} − {size} / 2: up to the foot, past the bend', ({ turn, size }) => turn - size / 2),
   lashed: mm(
     '{turns} × 1.05 × {lace} × {radius} / ({radius} − ({size} + {lace}) / 2): as much of the bend as its turns take, side by side on its inner side',
@@ -71,14 +77,22 @@ interface Extent {
   readonly front: number
 }
 
-/** How far the stone reaches at a height. @throws RangeError where it is not */
-export function extentAt(stone: FullStone, y: number): Extent {
+/** How far the stone reaches at a height; nothing where it is not. */
+function extentOf(stone: FullStone, y: number): Extent | undefined {
   const [u, v] = planeAxes(Y)
   const loops = sectionLoops(shapeOf(stone).mesh, { normal: Y, offset: y })
   const points = loops.flat().map(([a, b]): Vec3 => along([a * u[0], a * u[1], a * u[2]], v, b))
-  if (points.length === 0) throw new RangeError(`there is no stone at ${y} mm`)
+  if (points.length === 0) return undefined
   const [xs, zs] = [points.map((p) => p[0]), points.map((p) => p[2])]
   return { left: Math.min(...xs), right: Math.max(...xs), back: Math.min(...zs), front: Math.max(...zs) }
+}
+
+/** The same where the back needs it. @throws RangeError where there is no stone */
+function extentAt(k: K, y: number): Extent {
+  const found = extentOf(k.stone, y)
+  if (found) return found
+  k.say('past-the-end', 'error', 'low', {})
+  throw new RangeError(`there is no stone at ${y} mm`)
 }
 
 /** The plane in which the back lies: where its lowest rung crosses the middle, the way up along it, and the way out behind. */
@@ -105,18 +119,20 @@ export interface Back {
 const ASKED = 24
 
 /** The plane behind the stone, leaning as it does between two heights: it rests on what stands out farthest of the whole shaft. */
-function planeBehind(stone: FullStone, y0: number, y1: number, off: number): BackPlane {
-  const back = (y: number) => extentAt(stone, y).back
+function planeBehind(k: K, y0: number, y1: number): BackPlane {
+  const { stone } = k
+  const back = (y: number) => extentAt(k, y).back
   const [z0, z1] = [back(y0), back(y1)]
   const up = unit([0, y1 - y0, z1 - z0])
   const behind: Vec3 = [0, up[2], -up[1]]
   const foot = -stone.length / 2
   // the ends themselves are edges, and may be a point
   const heights = Array.from({ length: ASKED }, (_, i) => foot + ((i + 0.5) / ASKED) * shaftOf(stone))
-  const out = [...heights, foot + shaftOf(stone) - BY_THE_END].map(
-    (y) => (y - y0) * behind[1] + (back(y) - z0) * behind[2],
-  )
-  return { origin: along([0, y0, z0], behind, Math.max(...out) + off), up, behind }
+  const out = [...heights, foot + shaftOf(stone) - BY_THE_END].flatMap((y) => {
+    const there = extentOf(stone, y)
+    return there ? [(y - y0) * behind[1] + (there.back - z0) * behind[2]] : []
+  })
+  return { origin: along([0, y0, z0], behind, Math.max(...out) + k.thick('size') / 2), up, behind }
 }
 /** So near its end a shaft is asked last, mm. */
 const BY_THE_END = 0.01
@@ -129,7 +145,7 @@ export function backOf(k: K): Back {
   const { q, o, stone, measured } = k
   const foot = -stone.length / 2
   const shaft = stone.kind === 'crystal' ? measured.shoulder! : measured.length
-  const plane = planeBehind(stone, foot + o.low, foot + shaftOf(stone) - o.high, k.thick('size') / 2)
+  const plane = planeBehind(k, foot + o.low, foot + shaftOf(stone) - o.high)
   const { up } = plane
   const lean = k.found('lean', 'back', (Math.asin(up[2]) * 180) / Math.PI, k.on('low', 'high'))
   const radius = F.radius({ span: F.span({ shaft, low: q.low, high: q.high, lean }), bends: q.bends })
@@ -138,8 +154,13 @@ export function backOf(k: K): Back {
   const sides = Array.from({ length: o.bends }, (_, i) => (i % 2 === 0 ? 1 : -1))
   const lashed = sides.map((_, i) => F.lashed({ turns: turnsAt(k, i), lace: q.lace, radius, size: q.size }))
   const apex = sides.map((side, i) => {
-    const { left, right } = extentAt(stone, placeIn(plane, 0, (2 * i + 1) * r)[1])
-    const beside = k.found('beside', `${i + 1}.`, side === 1 ? right : -left, k.on('low', 'high', 'bends'))
+    const { left, right } = extentAt(k, placeIn(plane, 0, (2 * i + 1) * r)[1])
+    const beside = k.found(
+      'beside',
+      `${i + 1}.`,
+      side === 1 ? right : -left,
+      k.on('low', 'high', 'bends', 'size'),
+    )
     return F.apex({ beside, reach: q.reach, size: q.size, inward: F.inward({ radius, lashed: lashed[i]! }) })
   })
 
@@ -167,13 +188,17 @@ export function backOf(k: K): Back {
     .line('rung-last', 'rung', onRight ? F.lastRight(ending) : F.lastLeft(ending))
     .bend('turn-up', 'top', turn, angle('a right angle', 90), up)
   const all = k.on('low', 'high', 'bends', 'size', 'stand', 'alloy', 'temper')
+  // in the back's own plane, wherever across it the stem stands
+  const stem = new Pen(placeIn(plane, 0, 2 * o.bends * r + R), up)
   const high = stone.length / 2 + o.stand + size / 2
-  const rise = (high - R * (1 - up[2]) - top.at[1]) / up[1]
+  const rise = k.found('rise', 'top', (high - R * (1 - up[2]) - stem.at[1]) / up[1], all)
+  const forward = F.overTop({ lean })
+  stem.line('rise', 'top', rise).bend('forward', 'top', turn, forward, FRONT)
   top
-    .line('rise', 'top', k.found('rise', 'top', rise, all))
-    .bend('forward', 'top', turn, forwardFrom(lean, -1), FRONT)
-    .line('over', 'top', k.found('over', 'top', -top.at[2] - R, all))
-  top.bend('upright', 'top', turn, angle('a right angle', 90), Y)
+    .line('rise', 'top', rise)
+    .bend('forward', 'top', turn, forward, FRONT)
+    .line('over', 'top', k.found('over', 'top', -stem.at[2] - R, all))
+    .bend('upright', 'top', turn, angle('a right angle', 90), Y)
   return {
     plane,
     radius,
@@ -183,9 +208,6 @@ export function backOf(k: K): Back {
     top,
   }
 }
-
-const forwardFrom = (lean: Quantity, sign: 1 | -1): Quantity =>
-  leaf('table', 'from the back’s lean to forward', 90 + sign * numberOf(lean), '°', 'the family')
 
 /** Past the lowest rung: a hook under the stone's foot and up its front, or a short end. */
 function footOf(k: K, plane: BackPlane, turn: Quantity, lean: Quantity): Pen {
@@ -203,11 +225,11 @@ function footOf(k: K, plane: BackPlane, turn: Quantity, lean: Quantity): Pen {
   const down = (pen.at[1] - low - R * (1 + up[2])) / up[1]
   pen
     .line('down', 'foot', k.found('down', 'foot', down, all))
-    .bend('under', 'foot', turn, forwardFrom(lean, 1), FRONT)
+    .bend('under', 'foot', turn, F.underFoot({ lean }), FRONT)
     .crank('lift', 'foot', turn, F.lift({ turn, size: q.size }), Y)
   // its second bend stands as far before the stone as its corner asks
   const inside = R - size / 2
-  const { front } = extentAt(stone, foot + Math.min(inside, 0.5 * o.low) + stone.chip)
+  const { front } = extentAt(k, foot + Math.min(inside, 0.5 * o.low) + stone.chip)
   const before = front + R - Math.sqrt(Math.max(0, inside ** 2 - (inside - o.stand) ** 2))
   return pen
     .line('below', 'foot', k.found('under', 'foot', before - R - pen.at[2], all))

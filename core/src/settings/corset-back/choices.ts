@@ -20,7 +20,7 @@ const upTo = (stone: FullStone): readonly [number, number] => [1, shaftOf(stone)
 
 /** Choices of a corset back. Lengths in mm. */
 export const choices = {
-  ...loopChoices,
+  ...loopChoices('size'),
   bends: count('hold', 'bends', [3, 14], {
     start: ({ stone }) => bendsFor(stone),
     search: {
@@ -35,7 +35,7 @@ export const choices = {
   tip: length('hold', [1, 8], { step: 0.5, start: 2.5, when: ['foot', 'hook'] }),
   stand: length('hold', [0, 1], {
     step: 0.05,
-    start: 0.1,
+    start: 0.05,
     mend: { move: 'press-top', to: 0, risk: 'edge' },
   }),
   low: length('hold', upTo, { start: ({ stone }) => OFF_END * shaftOf(stone), detail: true }),

@@ -46,7 +46,7 @@ const OPTIONS: Options = {
   ends: 5,
   foot: 'hook',
   tip: 2.5,
-  stand: 0.1,
+  stand: 0.05,
   low: 3.2,
   high: 3.2,
   reach: 0.6,

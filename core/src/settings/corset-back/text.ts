@@ -45,6 +45,7 @@ export const text: RecipeText = {
     'no-room-for-lace':
       'Bends that stand out {reach:1} mm leave no room for lacing of {lace:2} mm between stone and wire.',
     'few-crossings': 'Only {crossings} crossings: the stone swings out between them. Three or more hold it.',
+    'past-the-end': 'The first or the last bend would lie past the stone’s end. Bring it farther in.',
     'no-foot': 'Nothing stops the stone at its foot, and its taper does not: it slides out downward.',
   },
   steps: {

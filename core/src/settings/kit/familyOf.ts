@@ -137,6 +137,7 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
       }))
       return [...extents, ...made.work.outputs, { id: 'face', quantity: faceOf(made) }]
     },
+    face: (stone, options) => faceOf(madeOf(stone, options)),
     efforts: (stone, options, turns) => effortsOf(madeOf(stone, options), minutes, turns),
     gauges: (stone, options, mass) => gaugesOf(madeOf(stone, options), mass),
     moves: (stone, options) => movesOf(choices, fullStone(stone), options),

@@ -51,7 +51,7 @@ const PENDANT: Options = {
   margin: 8,
 }
 
-const RING: Options = { ...PENDANT, mount: 'ring', seat: 12.8, hoop: 11.2, bulge: -1.2, size: '21 AWG' }
+const RING: Options = { ...PENDANT, mount: 'ring', seat: 12.8, hoop: 11.2, bulge: -1.2, size: '20 AWG' }
 
 /** All from one wire, which is wound round itself: soft. */
 const ONE: Options = { ...PENDANT, work: 'one wire', temper: 'dead soft' }

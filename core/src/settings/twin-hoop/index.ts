@@ -7,7 +7,7 @@ import { benchMoves, gauges, moves, withBench } from './moves.js'
 import { hoopStock, readOptions } from './options.js'
 import { params } from './params.js'
 import { text } from './text.js'
-import { efforts, hoopFormulas, joints, outputs } from './working.js'
+import { efforts, faceOf, hoopFormulas, joints, outputs } from './working.js'
 
 /** Two hoops narrower than a ball or an egg, wound round a ring's shank or a bail's wire. */
 export const family: Family = {
@@ -28,6 +28,7 @@ export const family: Family = {
     Object.fromEntries(Object.entries(piecesOf(stone, options)).map(([id, h]) => [id, workingOf(h)])),
   joints,
   outputs,
+  face: faceOf,
   efforts,
   gauges,
   moves,

@@ -402,7 +402,8 @@ export function outputs(stone: Stone, options: Options): NamedQuantity[] {
   ]
 }
 
-const faceOf = (stone: Stone, options: Options): Quantity => {
+/** Share of the stone's face that shows, %. */
+export const faceOf = (stone: Stone, options: Options): Quantity => {
   const { o, hoops, worn, bail, neck } = leavesOf(stone, options)
   return work('hoops.face', {
     ...hoops,

@@ -1,5 +1,6 @@
 import type { PieceRow } from '@verger/contract'
 import {
+  bendTemplates,
   FAMILIES,
   family,
   fill,
@@ -30,6 +31,7 @@ import { roundTools } from '../drawer/tools.js'
 import { HoldPanel } from '../hold/HoldPanel.js'
 import { OptionRows } from './OptionRows.js'
 import { sayChange, sumsOf, type Sums } from './changed.js'
+import { BendTemplate } from '../../drawing/BendTemplate.js'
 import { PlanSheet } from './PlanSheet.js'
 import { Schools } from './Schools.js'
 import { StalePlan } from './StalePlan.js'
@@ -210,6 +212,12 @@ function Planner({
                 </Row>
               </dl>
             )}
+            {plan &&
+              bendTemplates(plan.design).map((t) => (
+                <div key={t.operation} className="sheet order-4 mt-3">
+                  <BendTemplate template={t} name={piece.name || 'piece'} />
+                </div>
+              ))}
           </div>
         </div>
         <section className="order-2 min-w-0 lg:order-none">

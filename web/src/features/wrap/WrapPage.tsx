@@ -1,5 +1,14 @@
 import type { Me, PieceRow } from '@verger/contract'
-import { family, seenFrom, stepOf, withCautions, type Plan, type Seen, liesFlat } from '@verger/core'
+import {
+  bendTemplates,
+  family,
+  seenFrom,
+  stepOf,
+  withCautions,
+  type Plan,
+  type Seen,
+  liesFlat,
+} from '@verger/core'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
@@ -11,6 +20,7 @@ import { Counter, useTapWorth } from './Counter.js'
 import { Measured } from './Measured.js'
 import { Note } from './Note.js'
 import { Outline } from './Outline.js'
+import { BendTemplate } from '../../drawing/BendTemplate.js'
 import { StepDrawing } from './StepDrawing.js'
 import { stepState } from './stepState.js'
 import { clock, useTimer } from './timer.js'
@@ -71,6 +81,7 @@ function Wrap({
     [design, op, plan, seen, units],
   )
   const gated = step.final && !done.has(step.id) && checked !== step.id
+  const templates = useMemo(() => bendTemplates(design), [design])
   const { wires, accents, bound, stone } = useMemo(() => stepState(design, at), [design, at])
   const shownTurns = useMemo(() => {
     const out: Record<string, number> = Object.fromEntries(bound.map((j) => [j, Infinity]))
@@ -198,6 +209,11 @@ function Wrap({
             accents={accents}
             stone={stone}
           />
+          {templates
+            .filter((t) => t.operation === op.id)
+            .map((t) => (
+              <BendTemplate key={t.operation} template={t} name={piece.name || 'piece'} />
+            ))}
         </section>
       </div>
       <div className="sticky bottom-0 mt-4 flex flex-wrap items-center gap-x-4 gap-y-2 bg-paper py-2">

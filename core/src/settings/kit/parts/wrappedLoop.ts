@@ -9,11 +9,15 @@ import type { Pen } from '../pen.js'
 import type { Given } from '../recipe.js'
 import type { PartOfWork } from '../wirework.js'
 
-/** Choices of a wrapped loop. */
-export const loopChoices = {
+/** Choices of a wrapped loop: `size` is the choice of its wire, by whose thickness its neck begins. */
+export const loopChoices = (size: string) => ({
   bail: length('worn', [2, 15], { step: 0.5, start: 4, met: 'shape-loop' }),
-  neck: length('worn', [2, 12], { step: 0.5, start: 3.5, met: 'bind-neck' }),
-}
+  neck: length('worn', [2, 12], {
+    step: 0.5,
+    start: ({ mm: thick }) => 2 + 1.5 * thick(size),
+    met: 'bind-neck',
+  }),
+})
 
 /** Its legs come into the upright by curves of this many thicknesses. */
 const LEG = 2
@@ -63,7 +67,7 @@ export interface Upright {
 
 /** A loop at the end of a wire, its end led down beside itself and bound there: draws it on, and gives its tie, its steps and where it hangs. */
 export function wrappedLoop(
-  k: Given<typeof loopChoices>,
+  k: Given<ReturnType<typeof loopChoices>>,
   { pen, strand, thick, wound }: Upright,
 ): PartOfWork {
   const { bail: inside, neck } = k.q

@@ -1,0 +1,35 @@
+import { FAMILIES, family, type FamilyExamples } from '../settings/index'
+import { bendTemplates } from './index'
+
+const examplesOf = (id: string): FamilyExamples =>
+  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
+
+const designs = FAMILIES.flatMap((f) =>
+  examplesOf(f.id).sound.map((e) => ({ id: f.id, design: family(f.id).build(e.stone, e.options) })),
+)
+
+describe('templates to bend on', () => {
+  it('are there where a wire is bent to and fro in one plane, as long as the wire there', () => {
+    const found = designs.flatMap(({ design }) => bendTemplates(design))
+    expect(found.length).toBeGreaterThan(0)
+    for (const { points, length } of found) {
+      const line = points
+        .slice(1)
+        .reduce((sum, [x, y], i) => sum + Math.hypot(x - points[i]![0], y - points[i]![1]), 0)
+      // chords of the bends: a little shorter, by a thousandth
+      expect(line / length).toBeGreaterThan(0.998)
+      expect(line).toBeLessThanOrEqual(length + 1e-9)
+    }
+  })
+
+  it('have their marks on the line, from below to above on both sides in turn', () => {
+    for (const { design } of designs)
+      for (const { points, marks } of bendTemplates(design)) {
+        for (const { at } of marks)
+          expect(Math.min(...points.map(([x, y]) => Math.hypot(x - at[0], y - at[1])))).toBeLessThan(0.11)
+        const heights = marks.map((m) => m.at[1])
+        expect(heights).toEqual([...heights].sort((a, b) => a - b))
+        marks.slice(1).forEach((m, i) => expect(Math.sign(m.at[0])).toBe(-Math.sign(marks[i]!.at[0])))
+      }
+  })
+})

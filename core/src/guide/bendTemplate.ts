@@ -1,0 +1,90 @@
+import type { Design, Operation, Wire } from '../design/index.js'
+import { cross, dot, norm, squareTo, sub, unit, type Vec2, type Vec3 } from '../geom/index.js'
+import { measurePath, pathAt, stationsOf } from '../path/index.js'
+
+/** A mark on a template: where a joint's middle comes to lie. */
+export interface TemplateMark {
+  readonly joint: string
+  readonly at: Vec2
+}
+
+/** A wire that is bent flat, as a line to lay it on: true to size, seen from the front, x right and y up, mm. */
+export interface BendTemplate {
+  readonly operation: string
+  readonly wire: string
+  /** The wire's thickness as it lies. */
+  readonly size: number
+  /** Its middle line. */
+  readonly points: readonly Vec2[]
+  readonly marks: readonly TemplateMark[]
+  readonly length: number
+}
+
+/** Places on the line are so far apart, mm: between two of them a bend of 1 mm stands out by 0.005 mm. */
+const SPACING = 0.2
+/** What leaves its plane by less than this is flat, mm. */
+const FLAT = 0.02
+/** A wire that turns by less than this in all needs no template: half a circle more than twice, radians. */
+const TURNS = 2 * Math.PI
+const UP: Vec3 = [0, 1, 0]
+const RIGHT: Vec3 = [1, 0, 0]
+
+/** The stretch of one wire that an operation brings to its last form. */
+function formedBy(
+  op: Operation,
+): { readonly wire: string; readonly s0: number; readonly s1: number } | undefined {
+  const forms = op.forms.filter((f) => f.to === 'path')
+  const [first] = forms
+  if (!first || op.kind !== 'bend' || forms.some((f) => f.wire !== first.wire)) return undefined
+  return {
+    wire: first.wire,
+    s0: Math.min(...forms.map((f) => f.s0)),
+    s1: Math.max(...forms.map((f) => f.s1)),
+  }
+}
+
+/** How far a stretch of wire turns in all, radians. */
+function turning(wire: Wire, s0: number, s1: number): number {
+  const ways = stationsOf(wire.path, s0, s1, SPACING).map((x) => x.at.t)
+  return ways.slice(1).reduce((sum, t, i) => sum + Math.acos(Math.max(-1, Math.min(1, dot(t, ways[i]!)))), 0)
+}
+
+/**
+ * Templates of a design: for every step that bends one wire to and fro in one plane, the line to lay it on at true size, with the places of the
+ * joints on it. None where nothing is bent so.
+ * @example bendTemplates(design)[0].marks.length // 6, one for each lashing
+ */
+export function bendTemplates(design: Design): BendTemplate[] {
+  return design.operations.flatMap((op): BendTemplate[] => {
+    const formed = formedBy(op)
+    const wire = formed && design.wires.find((w) => w.id === formed.wire)
+    if (!formed || !wire || formed.s1 > measurePath(wire.path).length + FLAT) return []
+    const { s0, s1 } = formed
+    if (turning(wire, s0, s1) < TURNS) return []
+    const list = stationsOf(wire.path, s0, s1, SPACING).map((x) => x.at)
+    const other = list.find(({ t }) => norm(cross(list[0]!.t, t)) > 0.5)
+    if (!other) return []
+    const normal = unit(cross(list[0]!.t, other.t))
+    const origin = list[0]!.p
+    if (list.some(({ p }) => Math.abs(dot(sub(p, origin), normal)) > FLAT)) return []
+    const up = Math.abs(dot(normal, UP)) > 0.9 ? squareTo(RIGHT, normal) : squareTo(UP, normal)
+    const side = cross(up, normal)
+    const right: Vec3 = dot(side, RIGHT) < 0 ? [-side[0], -side[1], -side[2]] : side
+    const flat = (p: Vec3): Vec2 => [dot(sub(p, origin), right), dot(sub(p, origin), up)]
+    const marks = design.joints.flatMap((joint): TemplateMark[] =>
+      joint.members
+        .filter((m) => m.wire === wire.id && m.s0 >= s0 - FLAT && m.s1 <= s1 + FLAT)
+        .map((m) => ({ joint: joint.id, at: flat(pathAt(wire.path, (m.s0 + m.s1) / 2).p) })),
+    )
+    return [
+      {
+        operation: op.id,
+        wire: wire.id,
+        size: wire.stock.size.mm,
+        points: list.map(({ p }) => flat(p)),
+        marks,
+        length: s1 - s0,
+      },
+    ]
+  })
+}
