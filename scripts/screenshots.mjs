@@ -25,7 +25,7 @@ const SHOTS = [
   ['proof', '/pieces/piece-rose/proof'],
   ['ledger', '/pieces/piece-rose/ledger'],
   ['choose', '/pieces/piece-cushion/choose'],
-  ['plan-claws', '/pieces/piece-cushion/plan'],
+  ['plan-laced', '/pieces/piece-candle/plan'],
   ['plan-ring', '/pieces/piece-marble/plan'],
   ['plan-dark', '/pieces/piece-prehnite/plan', { scheme: 'dark' }],
   ['wrap-phone', '/pieces/piece-labradorite/wrap', { width: 390, height: 844 }],

@@ -247,6 +247,84 @@ describe('a taut wire', () => {
   })
 })
 
+describe('one taut wire over a ball twice', () => {
+  const R = 5
+  const r = R + 0.25
+  const leg = 8
+  /** Over it along x, under a corner, and over it along y. */
+  const points: Vec3[] = [
+    [-r, 0, -leg],
+    [0, -r, -leg],
+  ]
+  const half = (x: Vec3) => [
+    { kind: 'line' as const, from: [x[0] * r, x[1] * r, -leg] as Vec3, to: [x[0] * r, x[1] * r, 0] as Vec3 },
+    { kind: 'arc' as const, centre: [0, 0, 0] as Vec3, x, y: [0, 0, 1] as Vec3, radius: r, sweep: Math.PI },
+    {
+      kind: 'line' as const,
+      from: [-x[0] * r, -x[1] * r, 0] as Vec3,
+      to: [-x[0] * r, -x[1] * r, -leg] as Vec3,
+    },
+  ]
+  const over = 2 * leg + Math.PI * r
+  const between = Math.SQRT2 * r
+  const wire: BareWire = {
+    id: 'lace',
+    size: '0.5 metric',
+    taut: true,
+    path: {
+      segments: [...half([1, 0, 0]), { kind: 'line', from: points[0]!, to: points[1]! }, ...half([0, -1, 0])],
+    },
+    bound: [
+      [0, 0.4],
+      [over - 0.4, over + between + 0.4],
+      [2 * over + between - 0.4, 2 * over + between],
+    ],
+  }
+  const pull = (section('round', 0.5).area * alloy('copper').yield['half hard'][0]) as number
+  const forward = (ends: number, middle: number): number => {
+    const design = bareDesign([wire])
+    const joints = design.joints.map((j, i) => ({ ...j, slip: i === 1 ? middle : ends }))
+    return holdFor(settingOf({ ...design, joints }, ball(R)), 1).directions[0]!.force
+  }
+
+  it('bears one tension all along, whatever the turns between hold: four legs of it', () => {
+    expect(forward(1000, 0.01) / (4 * pull)).toBeCloseTo(1, 1)
+    // turns that hold do not make it more
+    expect(forward(1000, 1000) / (4 * pull)).toBeCloseTo(1, 1)
+  })
+
+  it('ends where its ends slip, and what the turns between hold comes to that', () => {
+    expect(forward(5, 0.01) / (4 * 5)).toBeCloseTo(1, 1)
+    expect(forward(5, 2) / (4 * 7)).toBeCloseTo(1, 1)
+  })
+
+  it('a stiff wire does not hinge where few turns of a fine one are wound on it', () => {
+    const bar: BareWire = {
+      id: 'bar',
+      path: { segments: [{ kind: 'line', from: [-10, 0, 0], to: [10, 0, 0] }] },
+      bound: [
+        [0, 1],
+        [19, 20],
+      ],
+      hold: 'pin',
+    }
+    const design = bareDesign([bar])
+    const runs = {
+      ...design,
+      joints: design.joints.map((j) => ({
+        ...j,
+        members: j.members.map((m) => ({ ...m, runs: true as const })),
+      })),
+    }
+    const ends = (d: typeof design) =>
+      settingOf(d, ball(R))
+        .spans.filter((s) => s.kind === 'span')
+        .map((s) => [s.start, s.end])
+    expect(ends(design)).toEqual([['pin', 'pin']])
+    expect(ends(runs)).toEqual([['clamp', 'clamp']])
+  })
+})
+
 describe('a stone with a hollow', () => {
   it('a wire in the notch of a heart is touched on both flanks: the stone does not go up', () => {
     const stone = fullStone({
