@@ -1,4 +1,4 @@
-import type { Design, Joint, Wire } from './design/index.js'
+import { ALONE, type Design, type Joint, type Wire } from './design/index.js'
 import type { Vec3 } from './geom/index.js'
 import { askedOf, DEMANDS, holdOf, type Held, type Hold, type Setting } from './hold/index.js'
 import { pathLength, type Path } from './path/index.js'
@@ -57,7 +57,7 @@ export function bareDesign(wires: readonly BareWire[]): Design {
   return {
     version: 1,
     family: 'bare',
-    pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
+    stones: ALONE,
     wires: made,
     joints,
     accents: [],

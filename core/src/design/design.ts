@@ -144,6 +144,19 @@ export interface Operation {
   readonly values: Readonly<Record<string, number | string>>
 }
 
+/** A stone as it lies in the piece. */
+export interface SeatedStone {
+  readonly id: string
+  /** Which of the stone's group it is: 0 for the one that was measured. */
+  readonly of: number
+  /** Turned about x, then y, then z, degrees; then shifted, mm. */
+  readonly turn: Vec3
+  readonly shift: Vec3
+}
+
+/** One stone, the piece's frame its own. */
+export const ALONE: readonly SeatedStone[] = [{ id: 'stone', of: 0, turn: [0, 0, 0], shift: [0, 0, 0] }]
+
 /** The waist: what a family makes and everything else reads. Plain data. */
 export interface Design {
   readonly version: 1
@@ -152,8 +165,8 @@ export interface Design {
   readonly worn?: 'ring'
   /** Where it hangs from, of a pendant: the highest place inside its bail. */
   readonly hang?: Vec3
-  /** The stone's pose in the piece's frame. */
-  readonly pose: { readonly shift: Vec3; readonly turn: Vec3 }
+  /** The stones that it holds: `ALONE` where it is one in the piece's own frame. */
+  readonly stones: readonly SeatedStone[]
   readonly wires: readonly Wire[]
   readonly joints: readonly Joint[]
   readonly accents: readonly Accent[]

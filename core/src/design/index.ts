@@ -1,4 +1,4 @@
-export { wireOf, jointOf } from './design.js'
+export { ALONE, wireOf, jointOf } from './design.js'
 export type {
   Accent,
   Design,
@@ -12,6 +12,7 @@ export type {
   Operation,
   OperationKind,
   Form,
+  SeatedStone,
 } from './design.js'
 export { rollAt, sectionAt, spanOf, twistedSpan } from './rollAt.js'
 export { gapAt, reach as reachOf, trueGapAt } from './gapAt.js'

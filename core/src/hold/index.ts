@@ -2,6 +2,7 @@ export { askedOf, DEMAND_IDS, DEMANDS, enoughFor, isBlow, shareOf } from './dema
 export type { Asked, DemandId, Demands, Enough } from './demands.js'
 export { atMost, CONTACT, holdOf } from './check.js'
 export type { Contact, DirectionHold, Hold } from './check.js'
+export { heldAt } from './heldAt.js'
 export { clearOf, isLaced, settingFrom, settingOf, walkIn } from './setting.js'
 export type { Setting, Walked, WayHold } from './setting.js'
 export { DIRECTIONS, nearestWay, SPHERE, WAYS } from './directions.js'

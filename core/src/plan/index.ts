@@ -7,7 +7,7 @@ export { holdLine, sayPull, sayWay, towardWay } from './holdLine.js'
 export type { HoldLine } from './holdLine.js'
 export { holdQuantities } from './holdWorking.js'
 export type { HoldQuantities } from './holdWorking.js'
-export { plan, planHold, recorded, withMeasured } from './plan.js'
+export { plan, holdEach, leastHeld, planHold, recorded, withMeasured } from './plan.js'
 export type { Plan, PlanHold, PlanRequest, PlanResult } from './plan.js'
 export {
   firstShare,

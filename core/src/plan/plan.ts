@@ -2,10 +2,17 @@ import { cutList, type CutList, type School } from '../cut/index.js'
 import type { Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import { stepsOf, type Step } from '../guide/index.js'
-import { askedOf, firstCheck, heldStone, type Asked, type Demands, type Hold } from '../hold/index.js'
+import { askedOf, firstCheck, heldAt, heldStone, type Asked, type Demands, type Hold } from '../hold/index.js'
 import { costOf, plannedMinutes, type Cost } from '../price/index.js'
 import { family, isEar, type Family, type NamedQuantity, type Options } from '../settings/index.js'
-import { checkStone, fullStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
+import {
+  checkStone,
+  fullStone,
+  groupStones,
+  stoneMeasures,
+  type Stone,
+  type StoneMeasures,
+} from '../stone/index.js'
 import { leaf, numberOf, worker, type Formulas, type Quantity } from '../working/index.js'
 import { withCautions } from './cautions.js'
 import type { WorkshopSettings } from './settings.js'
@@ -171,14 +178,46 @@ function schoolFindings(cut: CutList, school: School): Finding[] {
 
 /** Holding with its shown figures as quantities. */
 export interface PlanHold {
+  /** Of the stone that is held least. */
   readonly hold: Hold
   readonly shown: HoldQuantities
+  /** Where the piece holds several: each by its name, and which is held least. */
+  readonly each?: readonly { readonly id: string; readonly hold: Hold }[]
+  readonly least?: string
+}
+
+const RANK = { fails: 0, doubtful: 1, sound: 2 } as const
+
+/** The stone that is held least: by its verdict, and then by the multiple of its weight. */
+export const leastHeld = <T extends { readonly hold: Hold }>(each: readonly T[]): T =>
+  each.reduce((a, b) => {
+    const better = RANK[b.hold.verdict] - RANK[a.hold.verdict] || b.hold.timesWeight - a.hold.timesWeight
+    return better < 0 ? b : a
+  })
+
+/** Each stone of a piece checked by itself, in the order of the design. */
+export function holdEach(made: Pick<Plan, 'design' | 'stone' | 'demands' | 'asked'>): {
+  readonly id: string
+  readonly hold: Hold
+}[] {
+  return made.design.stones.map((seat) => {
+    // the first is the one that was measured
+    const stone = seat.of === 0 ? made.stone : groupStones(made.stone)[seat.of]
+    if (!stone) throw new RangeError(`there is no stone ${seat.of} in the group`)
+    const asked =
+      seat.of === 0
+        ? made.asked
+        : askedOf(made.demands, numberOf(stoneMeasures(stone).mass), made.design.worn)
+    return { id: seat.id, hold: firstCheck(made.design, heldAt(heldStone(fullStone(stone)), seat), asked) }
+  })
 }
 
 /** The holding check of a plan. Slower (tens of milliseconds): run it apart from `plan`. */
 export function planHold(made: Plan): PlanHold {
-  const hold = firstCheck(made.design, heldStone(fullStone(made.stone)), made.asked)
-  return { hold, shown: holdQuantities(made, hold) }
+  const each = holdEach(made)
+  const least = leastHeld(each)
+  const { hold } = least
+  return { hold, shown: holdQuantities(made, hold), ...(each.length > 1 ? { each, least: least.id } : {}) }
 }
 
 /**

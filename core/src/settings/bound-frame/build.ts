@@ -1,4 +1,5 @@
 import {
+  ALONE,
   withoutNegativeZero,
   type Design,
   type Joint,
@@ -262,7 +263,7 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
     version: 1,
     family: 'bound-frame',
     hang: hangingFrom(basis),
-    pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
+    stones: ALONE,
     wires,
     joints,
     accents: ball ? [ballAccent(ball)] : [],

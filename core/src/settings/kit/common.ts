@@ -1,5 +1,5 @@
 import type { Design, Form, Operation } from '../../design/index.js'
-import { withoutNegativeZero } from '../../design/index.js'
+import { ALONE, withoutNegativeZero } from '../../design/index.js'
 import type { Finding } from '../../finding/index.js'
 import { leastRadius } from '../../path/index.js'
 import { NEWTON_PER_GRAM } from '../../units/index.js'
@@ -95,7 +95,7 @@ export const designOf = (family: string, made: Made, minutes: Minutes): Design =
     family,
     ...(made.work.worn ? { worn: made.work.worn } : {}),
     ...(made.work.hang ? { hang: made.work.hang } : {}),
-    pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
+    stones: ALONE,
     wires: made.wires,
     joints: made.joints,
     accents: made.work.accents ?? [],

@@ -1,4 +1,4 @@
-import { withoutNegativeZero, type Design, type Joint, type Member, type Wire } from '../../design/index.js'
+import { ALONE, withoutNegativeZero, type Design, type Joint, type Member, type Wire } from '../../design/index.js'
 import { remember, type Vec3 } from '../../geom/index.js'
 import { pathAt } from '../../path/index.js'
 import { wireSize, type Stock } from '../../wire/index.js'
@@ -207,7 +207,7 @@ export function build(stone: Stone, options: Options, hand: Hand = 'right'): Des
     version: 1,
     family: 'twin-hoop',
     ...(o.mount === 'ring' ? { worn: 'ring' as const } : { hang: hangingFrom(posts[0]!) }),
-    pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
+    stones: ALONE,
     wires,
     joints,
     accents: [],
@@ -247,7 +247,7 @@ function buildOne(stone: Stone, options: Options, hand: Hand): Design {
     version: 1,
     family: 'twin-hoop',
     ...(o.mount === 'ring' ? { worn: 'ring' as const } : { hang: hangingFrom(wire) }),
-    pose: { shift: [0, 0, 0], turn: [0, 0, 0] },
+    stones: ALONE,
     wires: [wire],
     joints,
     accents: [],
