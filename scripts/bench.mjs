@@ -32,6 +32,32 @@ const planWith = (change) => {
   return result.plan
 }
 
+const crystal = {
+  kind: 'crystal',
+  outline: 'round',
+  length: 34,
+  width: 11,
+  depth: 10,
+  mineral: 'rock crystal',
+}
+const laced = core.startingOptions(
+  crystal,
+  'corset-back',
+  { alloy: 'copper', temper: 'half hard' },
+  undefined,
+  true,
+)
+const planLaced = (i) => {
+  const result = core.plan({
+    stone: crystal,
+    family: 'corset-back',
+    options: { ...laced, low: laced.low + 0.02 * i },
+    settings,
+  })
+  if (!result.ok) throw new Error(JSON.stringify(result.findings))
+  return result.plan
+}
+
 /** As much as a bound frame can have of everything. */
 function hardest(i) {
   const large = {
@@ -133,6 +159,14 @@ const SUBJECTS = [
     make: (i) => hardest(i),
     call: (_, made) => core.planHold(made),
   },
+  { name: 'plan of a laced crystal', limit: 300, calls: 12, call: (i) => planLaced(i) },
+  {
+    name: 'holding line of a laced crystal',
+    limit: 150,
+    calls: 12,
+    make: (i) => planLaced(i),
+    call: (_, made) => core.planHold(made),
+  },
   ...core.SURE_PARTS.map((part) => ({
     name: `what follows the holding line: ${part}`,
     limit: 3000,
@@ -165,6 +199,7 @@ const SUBJECTS = [
       'a faceted stone',
       { kind: 'faceted', outline: 'oval', length: 16, width: 12, depth: 7.4, mineral: 'citrine' },
     ],
+    ['a crystal', crystal],
     [
       'a ball',
       { kind: 'bead', form: 'sphere', outline: 'round', length: 20, width: 20, depth: 20, mineral: 'agate' },
