@@ -48,8 +48,9 @@ export default function CutPage({ me }: { me: Me }) {
           <h2 className="text-2xl">Gather</h2>
           <ul className="list-none p-0">
             {[
-              ...new Set(cut.wires.map((w) => stockName(w.stock))),
-              ...(cut.binding ? [stockName(cut.binding.stock)] : []),
+              ...new Set(
+                [...cut.wires, ...(cut.binding ? [cut.binding] : [])].map((w) => stockName(w.stock)),
+              ),
               'Flush cutter',
               'Nylon-jaw, flat-nose and round-nose pliers',
               ...rods(plan),
@@ -110,11 +111,19 @@ function MarkLine({ wire }: { wire: CutWire }) {
       .join(', ')
   const left = from('left')
   const right = from('right')
+  const middle = marks.find((m) => m.at === 'middle')
+  if (!middle)
+    return <p className="m-0 text-[15px] text-soft">No marks: it is drawn tight from place to place.</p>
+  const there = `${say(numberOf(middle.fromEnd))}${unit} from one end`
+  const one = left || right
   return (
     <p className="m-0 text-[15px] text-soft">
-      Middle {say(numberOf(marks.find((m) => m.at === 'middle')!.fromEnd))}
-      {unit} from one end; from the middle{' '}
-      {left === right ? `${left}${unit} both ways` : `left ${left}, right ${right}${unit}`}.
+      {left === '' || right === ''
+        ? `First mark ${there}${one && `; from it, toward the ${left ? 'left' : 'other'} end, ${one}${unit}`}`
+        : `Middle ${there}; from the middle ${
+            left === right ? `${left}${unit} both ways` : `left ${left}, right ${right}${unit}`
+          }`}
+      .
     </p>
   )
 }
