@@ -9,6 +9,8 @@ export const shaftOf = ({ kind, shoulder, length }: FullStone): number =>
 /** Thicknesses that are offered, mm. */
 const BACK = [0.6, 1.7] as const
 const FINE = [0.2, 0.65] as const
+/** Of these the lacing is proposed, mm: typical, uncited. */
+const LACED = [0.38, 0.55] as const
 /** The lacing is about two fifths as thick as the back. */
 const FINER = 0.4
 /** A bend for about every so many millimetres of the shaft. */
@@ -47,16 +49,18 @@ export const choices = {
   size: gauge('wire', 'round', BACK, {
     start: '18 AWG',
     takes: 130,
-    search: { among: ({ small, wish }) => proposed([0.7, Math.min(1.4, small / 7)], wish.kept) },
+    search: {
+      among: ({ small, wish }) => proposed([0.78, Math.max(0.95, Math.min(1.35, small / 8))], wish.kept),
+    },
   }),
   // drawn tight by hand
   lace: gauge('wire', 'round', FINE, {
     temper: 'dead soft',
-    start: ({ mm }) => nearestSize(mm('size') * FINER, FINE),
+    start: ({ mm }) => nearestSize(mm('size') * FINER, LACED),
     takes: 400,
     search: {
-      among: () => proposed([0.25, 0.55]),
-      tries: ({ mm }) => [nearestSize(mm('size') * FINER, FINE), nearestSize(mm('size') * 0.5, FINE)],
+      among: () => proposed(LACED),
+      tries: ({ mm }) => [nearestSize(mm('size') * FINER, LACED), nearestSize(mm('size') * 0.5, LACED)],
     },
   }),
 }

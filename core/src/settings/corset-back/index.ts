@@ -183,7 +183,7 @@ const recipe: Recipe<typeof choices> = {
   parts: [wrappedLoopPart],
   formulas,
   searched: { ...searchedBehind, ...searchedInFront },
-  minutes: { cross: 1.5, bend: 0.7 },
+  minutes: { cross: 0.35, bend: 0.5, turn: 0.06, roll: 2, seat: 2, straighten: 1 },
   bearing: 'size',
   unfit,
   make,
