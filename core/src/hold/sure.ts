@@ -197,8 +197,9 @@ const FIRST_STEP = 0.16
  * down, where it hangs, with what is beside it.
  */
 const FIRST_WAYS = WAYS.filter(([x, y, z]) => (z === 0 ? y < 0 : x * y === 0 || x * y * z < 0))
-/** Of these front, back and down are pushed, where they are not among the weakest: there the reach alone takes a blow. */
+/** Ways nearer to each other than this, by the cosine between them, are one. */
 const SAME = 0.999
+/** Of these front, back and down are pushed, where they are not among the weakest: there the reach alone takes a blow. */
 const FIRST_PUSHES = FIRST_WAYS.filter(([x, y, z]) => x === 0 && y * z === 0)
 
 /**

@@ -83,7 +83,7 @@ export const examples: FamilyExamples = {
     {
       name: 'a crystal without taper, stopped at both ends',
       stone: { ...POINT, baseWidth: 11, baseDepth: 10, shoulderWidth: 11, shoulderDepth: 10 },
-      options: OPTIONS,
+      options: { ...OPTIONS, lace: '24 AWG', reach: 0.7 },
     },
     { name: 'a point laced twice round each bend', stone: POINT, options: { ...OPTIONS, turns: 2 } },
   ],
