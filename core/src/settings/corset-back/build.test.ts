@@ -117,7 +117,7 @@ describe('a corset back', () => {
       for (const part of fine.parts.filter((p) => p.kind === 'taut')) {
         // it touches at the edges alone: closely enough to meet them
         const gaps = stationsOf(fine.path, part.s0, part.s1, 0.03).map(
-          ({ at }) => held.nearest(at.p, { theta: NaN, phi: NaN }).distance - lace / 2,
+          ({ at }) => held.nearest(at.p, { theta: NaN, phi: NaN }).distance - fine.stock.size.mm / 2,
         )
         expect(Math.min(...gaps)).toBeLessThan(0.01)
       }
