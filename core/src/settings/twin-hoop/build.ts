@@ -1,4 +1,11 @@
-import { ALONE, withoutNegativeZero, type Design, type Joint, type Member, type Wire } from '../../design/index.js'
+import {
+  ALONE,
+  withoutNegativeZero,
+  type Design,
+  type Joint,
+  type Member,
+  type Wire,
+} from '../../design/index.js'
 import { remember, type Vec3 } from '../../geom/index.js'
 import { pathAt } from '../../path/index.js'
 import { wireSize, type Stock } from '../../wire/index.js'
