@@ -27,6 +27,7 @@ export {
   borneBy,
   borneWith,
   firstCheck,
+  firstForces,
   heldCarefully,
   PLAY,
   releases,

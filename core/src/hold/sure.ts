@@ -250,10 +250,14 @@ function pushedFurther(setting: Setting, hold: Hold, asked: Asked): Hold {
   }
 }
 
+/** What is borne by the first check: by the forces at rest, and in lacing by pushing as far as is asked. */
+export const firstForces = (setting: Setting, asked: Asked): Hold =>
+  pushedFurther(setting, holdOf(setting, asked), asked)
+
 /** First check of a design round what is held: its forces, and the verdict with a cheap form of what a hand misses by. */
 export function firstCheck(design: Design, held: Held, asked: Asked): Hold {
   const setting = settingOf(design, held)
-  const hold = pushedFurther(setting, holdOf(setting, asked), asked)
+  const hold = firstForces(setting, asked)
   return { ...hold, verdict: firstVerdict(setting, hold, asked) }
 }
 

@@ -1,10 +1,12 @@
 import {
   askedOf,
   DEMANDS,
+  enoughFor,
+  firstForces,
   heldStone,
-  holdOf,
   releases,
   settingOf,
+  type Asked,
   type Hold,
   type Releases,
   type Sure,
@@ -50,17 +52,20 @@ function again(x: Numbers, w: Words): { readonly design: Design; readonly stone:
 /** The first check again. */
 function recompute(x: Numbers, w: Words): Hold {
   const { design, stone } = again(x, w)
-  return holdOf(settingOf(design, heldStone(stone)), ANY)
+  return firstForces(settingOf(design, heldStone(stone)), askedFor(x))
 }
 
 /** The pushes again, with wires that give. */
 function pushed(x: Numbers, w: Words): Releases {
   const { design, stone } = again(x, w)
   const setting = settingOf(design, heldStone(stone))
-  return releases(setting, holdOf(setting, ANY))
+  return releases(setting, firstForces(setting, askedFor(x)))
 }
-/** Figures of holding hang on no demand. */
-const ANY = askedOf(DEMANDS, 1, undefined)
+/** Figures of holding hang on no demand, but for lacing's, which is pushed until so much was borne, N. */
+function askedFor({ enough }: Numbers): Asked {
+  const any = askedOf(DEMANDS, 1, undefined)
+  return enough === undefined ? any : { ...any, worn: enough, shaken: enough, pressed: enough }
+}
 
 export const holdFormulas = {
   'hold.force': {
@@ -107,6 +112,14 @@ export function holdQuantities(made: Plan, hold: Hold, sure?: Sure): HoldQuantit
         ? leaf('chosen', key, value, '')
         : leaf('chosen', key, typeof value === 'string' ? value : value.join(', '), 'word')
   }
+  if (made.design.wires.some((wire) => wire.parts.some((p) => p.kind === 'taut')))
+    inputs.enough = leaf(
+      'table',
+      'most that is asked as a force',
+      enoughFor(made.asked).force,
+      'N',
+      'the demands',
+    )
   const found = (formula: keyof typeof holdFormulas, value: number): Quantity => ({
     value,
     unit: holdFormulas[formula].unit,
