@@ -184,6 +184,8 @@ const recipe: Recipe<typeof choices> = {
   formulas,
   searched: { ...searchedBehind, ...searchedInFront },
   minutes: { cross: 0.35, bend: 0.5, turn: 0.06, roll: 2, seat: 2, straighten: 1 },
+  // lacing is pulled by its end to the last
+  spare: 30,
   bearing: 'size',
   unfit,
   make,

@@ -87,7 +87,7 @@ export const text: RecipeText = {
     },
     lash: {
       title: 'Across to bend {number} of {of}',
-      say: 'Draw the lacing over the front to the {way}, between stone and bend, behind the bend and round it {turns} times; pull it snug with the thumb on the crossing.',
+      say: 'Draw the lacing over the front to the {way}, between stone and bend, behind the bend and on round it, turns in all: {turns}; pull it snug with the thumb on the crossing.',
       look: 'It lies on the stone all the way, and nothing of the back has moved.',
       caution: 'Fine wire under tension cuts: tape on the fingers.',
     },

@@ -19,7 +19,8 @@ const EXTENTS = { height: 'y', width: 'x', thick: 'z' } as const
 
 /** A family out of its recipe: what is not written there is worked out here for all families alike. */
 export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
-  const choices = { ...recipe.choices, ...METAL } as C & typeof METAL
+  const margin = { ...METAL.margin, start: recipe.spare ?? METAL.margin.start }
+  const choices = { ...recipe.choices, ...METAL, margin } as C & typeof METAL
   const minutes = recipe.minutes ?? {}
   const maker = makerOf(recipe, choices)
   const designs = remember<Made, Design>(8)
