@@ -338,6 +338,22 @@ test('a workshop is taken out and brought back; makers are invited, given a new 
   await empty.context().close()
 })
 
+test('a setting changed while another is still on its way leaves that one as it is', async ({ page }) => {
+  await ownWorkshop(page)
+  await page.goto(`${url()}/workshop`)
+  await page.route('**/api/workshop/settings', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1500))
+    await route.continue()
+  })
+  await page.getByLabel('Length of a frame wire').selectOption('girth')
+  await page.getByLabel('How many times the girth').fill('4')
+  await page.getByLabel('How many times the girth').press('Enter')
+  await page.getByLabel('Money').selectOption('EUR')
+  await expect(page.getByLabel('Money')).toHaveValue('EUR', { timeout: 15_000 })
+  await expect(page.getByLabel('How many times the girth')).toHaveValue('4.0')
+  await expect(page.getByLabel('Length of a frame wire')).toHaveValue('girth')
+})
+
 test('settings changed in two tabs are shown side by side, and neither is lost', async ({
   page,
   context,

@@ -76,27 +76,32 @@ function Works({ me }: { me: Me }) {
   const client = useQueryClient()
   const { settings, version } = me.workshop
   const keep = (now: SettingsRow) =>
-    client.setQueryData(['me'], { ...me, workshop: { ...me.workshop, ...now } })
+    client.setQueryData<Me>(['me'], { ...me, workshop: { ...me.workshop, ...now } })
   const save = useMutation({
-    mutationFn: ({ next, over }: { next: Settings; over?: number }) =>
-      api.setSettings({ version: over ?? version, settings: next }),
-    // one change after the other, each on the version that the one before made
+    mutationFn: ({ change, over }: { change: (now: Settings) => Settings; over?: number }) => {
+      // A change that waited for the one before it is made to what that one left.
+      const now = client.getQueryData<Me>(['me'])?.workshop ?? { settings, version }
+      return api.setSettings({ version: over ?? now.version, settings: change(now.settings) })
+    },
     scope: { id: 'settings' },
     onSuccess: keep,
   })
   const stale =
     save.error instanceof ApiError && save.error.problem.type === 'verger:stale' ? save.variables : undefined
   const owner = me.maker.role === 'owner'
-  const set = (change: Partial<Settings>) => save.mutate({ next: { ...settings, ...change } })
-  const school = (change: Partial<Settings['school']>) => set({ school: { ...settings.school, ...change } })
+  const set = (part: Partial<Settings>) => save.mutate({ change: (now) => ({ ...now, ...part }) })
+  const school = (part: Partial<Settings['school']>) =>
+    save.mutate({ change: (now) => ({ ...now, school: { ...now.school, ...part } }) })
+  const demand = (id: keyof Settings['demands'], n: number) =>
+    save.mutate({ change: (now) => ({ ...now, demands: { ...now.demands, [id]: n } }) })
   return (
     <section aria-label="How the workshop works">
       <h2 className="text-2xl">How we work</h2>
       {!owner && <p className="text-soft">An owner of the workshop sets this; you see how it stands.</p>}
       {stale && (
         <StaleSettings
-          mine={stale.next}
-          onMine={(over) => save.mutate({ next: stale.next, over })}
+          mine={stale.change(settings)}
+          onMine={(over) => save.mutate({ change: stale.change, over })}
           onTheirs={(now) => {
             keep(now)
             save.reset()
@@ -192,7 +197,7 @@ function Works({ me }: { me: Me }) {
                 digits={decimalsOf(settings.demands[id])}
                 valid={(n) => n >= from && n <= to}
                 hint={`a number from ${from} to ${to}${id === 'worn' || id === 'shaken' ? ': being shaken asks at least as much as being worn' : ''}`}
-                onChange={(n) => set({ demands: { ...settings.demands, [id]: n } })}
+                onChange={(n) => demand(id, n)}
               />
               <p className="m-0 text-[15px] text-soft">{why}</p>
             </div>
