@@ -1,7 +1,7 @@
 import {
   BEAD_FORMS,
   family,
-  FAMILIES,
+  FAMILY_IDS,
   fill,
   GROUP_LIMITS,
   HOLE_WAYS,
@@ -110,7 +110,7 @@ export const stoneSchema = z
 
 /** Chosen family and its options. The options are checked again by the family's own schema (`checkChoices`). */
 export const choicesSchema = z.strictObject({
-  family: z.enum(FAMILIES.map((f) => f.id) as [string, ...string[]]),
+  family: z.enum(FAMILY_IDS as [string, ...string[]]),
   options: z.record(z.string(), z.union([z.number(), z.string(), z.array(z.number())])),
 })
 export type Choices = z.infer<typeof choicesSchema>

@@ -2,7 +2,7 @@ import {
   DEFAULT_SETTINGS,
   evaluate,
   FAMILIES,
-  FORMULAS,
+  knownFormulas,
   isLeaf,
   numberOf,
   plan,
@@ -16,6 +16,8 @@ import {
 } from '@verger/core'
 import { stoneSchema } from '@verger/contract'
 import { DEMO_STONES } from '../src/demo/demoStones'
+
+const FORMULAS = knownFormulas()
 
 const isFigure = (v: unknown): v is Quantity =>
   typeof v === 'object' && v !== null && 'formula' in v && 'inputs' in v && 'value' in v

@@ -1,6 +1,6 @@
 import { cutFormulas } from '../cut/index.js'
 import { priceFormulas, pricingFormulas } from '../price/index.js'
-import { FAMILIES } from '../settings/index.js'
+import { loadedFamilies } from '../settings/index.js'
 import { sizeFormulas } from '../sizes/index.js'
 import { groupFormulas, stoneFormulas } from '../stone/index.js'
 import { weaveFormulas } from '../weave/index.js'
@@ -8,8 +8,7 @@ import type { Formulas } from '../working/index.js'
 import { holdFormulas } from './holdWorking.js'
 import { planFormulas } from './plan.js'
 
-/** Every formula a shown figure can come from, by code. */
-export const FORMULAS: Formulas = Object.assign(
+const SHARED: Formulas = Object.assign(
   {},
   stoneFormulas,
   groupFormulas,
@@ -20,5 +19,8 @@ export const FORMULAS: Formulas = Object.assign(
   pricingFormulas,
   holdFormulas,
   planFormulas,
-  ...FAMILIES.map((f) => f.formulas),
 ) as Formulas
+
+/** Every formula that a shown figure can come from, by code: those that all settings share, and those of the families that are loaded. */
+export const knownFormulas = (): Formulas =>
+  Object.assign({}, SHARED, ...loadedFamilies().map((f) => f.formulas)) as Formulas

@@ -1,5 +1,5 @@
 export { withCautions } from './cautions.js'
-export { FORMULAS } from './formulas.js'
+export { knownFormulas } from './formulas.js'
 export { gaugeNeighbours, gaugeWindows } from './gaugeWindows.js'
 export type { GaugeNeighbour, OptionWindow } from './gaugeWindows.js'
 export { glance } from './glance.js'

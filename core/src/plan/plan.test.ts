@@ -4,7 +4,7 @@ import { family, type OptionValue } from '../settings/index'
 import { evaluate, leafKeys, numberOf } from '../working/index'
 import {
   DEFAULT_SETTINGS,
-  FORMULAS,
+  knownFormulas,
   glance,
   holdLine,
   plan,
@@ -13,6 +13,8 @@ import {
   withMeasured,
   type Plan,
 } from './index'
+
+const FORMULAS = knownFormulas()
 
 function made(stone = OVAL, options = FRAME): Plan {
   const result = plan({ stone, family: 'bound-frame', options, settings: DEFAULT_SETTINGS })

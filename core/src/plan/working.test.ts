@@ -2,7 +2,9 @@ import { ALL_MEASURES } from '../stone/stone'
 import { FRAME, OVAL, seeded } from '../testing'
 import { FAMILIES, type FamilyExamples, type Options, type OptionValue, type Param } from '../settings/index'
 import { evaluate, isLeaf, leafKeys, numberOf, type Quantity } from '../working/index'
-import { DEFAULT_SETTINGS, FORMULAS, plan, type Plan } from './index'
+import { DEFAULT_SETTINGS, knownFormulas, plan, type Plan } from './index'
+
+const FORMULAS = knownFormulas()
 
 function made(stone = OVAL, options = FRAME, family = 'bound-frame'): Plan {
   const result = plan({ stone, family, options, settings: DEFAULT_SETTINGS })

@@ -1,5 +1,7 @@
 export { asEar, isEar, mirrored } from './ears.js'
-export { FAMILIES, family } from './registry.js'
+export { FAMILIES } from './registry.js'
+export { FAMILY_IDS, loadFamily } from './loadFamily.js'
+export { family, isLoaded, loadedFamilies } from './loaded.js'
 export { WORN, WORN_AS } from './family.js'
 export { optionsSchema } from './optionsSchema.js'
 export type {

@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process'
 import { readdirSync, readFileSync, statSync } from 'node:fs'
 import { join, relative } from 'node:path'
-import { FAMILIES } from './index'
+import { FAMILIES, FAMILY_IDS, family, loadFamily } from './index'
 
 const root = join(__dirname, '../../..')
 const FILES = ['build.test.ts', 'index.ts', 'text.ts']
@@ -26,13 +26,16 @@ describe('the families', () => {
     const made = execFileSync(process.execPath, [join(root, 'scripts/families.mjs'), '--print'], {
       encoding: 'utf8',
     })
-    expect(readFileSync(join(__dirname, 'registry.ts'), 'utf8')).toBe(made)
+    expect(made).toBe(
+      ['registry.ts', 'loadFamily.ts'].map((f) => readFileSync(join(__dirname, f), 'utf8')).join(''),
+    )
     const folders = readdirSync(__dirname).filter(
       (name) =>
         statSync(join(__dirname, name)).isDirectory() &&
         readdirSync(join(__dirname, name)).includes('examples.ts'),
     )
     expect(FAMILIES.map((f) => f.id)).toEqual(folders.sort())
+    expect(FAMILY_IDS).toEqual(folders)
   })
 
   it.each(FAMILIES.map((f) => f.id))('%s has the files that every family has', (id) => {
@@ -50,11 +53,20 @@ describe('the families', () => {
           if (
             new RegExp(`['"\`/]${id}[.'"\`/]`).test(text) &&
             !here.startsWith(`core/src/settings/${id}/`) &&
-            here !== 'core/src/settings/registry.ts'
+            !['core/src/settings/registry.ts', 'core/src/settings/loadFamily.ts'].includes(here)
           )
             named.push(`${here} names ${id}`)
       }
     expect(named).toEqual([])
+  })
+
+  it('are the same ones, loaded together or one by one', async () => {
+    for (const f of FAMILIES) {
+      expect(await loadFamily(f.id)).toBe(f)
+      expect(family(f.id)).toBe(f)
+    }
+    await expect(loadFamily('no-such')).rejects.toThrow(RangeError)
+    expect(() => family('no-such')).toThrow(RangeError)
   })
 
   it('take and refuse stones for reasons of their own, in words', () => {

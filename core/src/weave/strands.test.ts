@@ -1,5 +1,5 @@
 import { seeded } from '../testing'
-import { FORMULAS } from '../plan/index'
+import { knownFormulas } from '../plan/index'
 import { mm } from '../units/index'
 import { evaluate, isLeaf, numberOf, type Quantity } from '../working/index'
 import {
@@ -27,6 +27,8 @@ import {
   type Weave,
   type WeaveWires,
 } from './index'
+
+const FORMULAS = knownFormulas()
 
 const read = (text: string, wires?: number): Weave => {
   const parsed = parseWeave(text, wires)

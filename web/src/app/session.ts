@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { api } from './api.js'
+import { useFamilies } from './families.js'
 export { keeperOf } from './keeper.js'
 import { forgetAnswers } from './keptAnswers.js'
 
@@ -8,7 +9,16 @@ export const useMe = () => useQuery({ queryKey: ['me'], queryFn: api.me, retry: 
 
 export const usePieces = () => useQuery({ queryKey: ['pieces'], queryFn: api.pieces })
 export const useStones = () => useQuery({ queryKey: ['stones'], queryFn: api.stones })
-export const usePiece = (id: string) => useQuery({ queryKey: ['piece', id], queryFn: () => api.piece(id) })
+export const usePieceRow = (id: string) =>
+  useQuery({ queryKey: ['piece', id], queryFn: () => api.piece(id) })
+
+/** A piece, with the scripts of the settings that it and its variants are planned in. */
+export function usePiece(id: string) {
+  const piece = usePieceRow(id)
+  const { plan, variants = [] } = piece.data ?? {}
+  useFamilies([...(plan ? [plan.family] : []), ...variants.map((v) => v.plan.family)])
+  return piece
+}
 
 /** Leaves for the first page, with nothing of the workshop left in this browser but counts that wait to be sent. */
 export async function leave(): Promise<void> {

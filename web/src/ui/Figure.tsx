@@ -1,6 +1,6 @@
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from '@headlessui/react'
 import type { Settings } from '@verger/contract'
-import { FORMULAS, isLeaf, type Quantity } from '@verger/core'
+import { isLeaf, knownFormulas, type Quantity } from '@verger/core'
 import { useState } from 'react'
 import { sayLength, sayMoney, useSettings } from '../app/workshop.js'
 
@@ -64,7 +64,7 @@ function Branch({ name, q, depth }: { name: string; q: Quantity; depth: number }
   const settings = useSettings()
   const [open, setOpen] = useState(depth < 2)
   const inputs = Object.entries(q.inputs)
-  const formula = FORMULAS[q.formula]
+  const formula = knownFormulas()[q.formula]
   const filled = formula?.text.replace(/\{(\w+)\}/g, (all, key: string) => {
     const input = q.inputs[key]
     return input

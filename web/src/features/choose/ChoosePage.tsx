@@ -3,6 +3,7 @@ import {
   ALLOYS,
   family,
   fill,
+  isLoaded,
   stoneText,
   WORN_AS,
   type Chosen,
@@ -130,7 +131,7 @@ function Chooser({ piece }: { piece: PieceRow }) {
       )}
       {all.failed.map(({ family: id, why }) => (
         <p key={id} className="mt-3 text-red" role="alert" data-failed={id}>
-          ✕ {family(id).text.name}: {why}
+          ✕ {isLoaded(id) ? family(id).text.name : 'A setting'}: {why}
         </p>
       ))}
       {all.failed.length > 0 && (

@@ -1,5 +1,6 @@
-import { FAMILIES, isChosen, type Chosen, type Excluded, type Stone, type WornAs } from '@verger/core'
+import { FAMILY_IDS, isChosen, type Chosen, type Excluded, type Stone, type WornAs } from '@verger/core'
 import { useEffect, useState } from 'react'
+import { fetchFamily } from '../../app/families.js'
 import { usePlanSettings, wishWithKept } from '../../app/planSettings.js'
 import { answered, quickWorker, slowWorker } from '../../compute/usePlan.js'
 
@@ -13,7 +14,7 @@ export interface AllChosen {
   readonly left: number
 }
 
-const NOTHING: AllChosen = { chosen: [], excluded: [], failed: [], left: FAMILIES.length }
+const NOTHING: AllChosen = { chosen: [], excluded: [], failed: [], left: FAMILY_IDS.length }
 
 /** Works out all families in both workers, one after the other in each; asked anew when stone, metal or wear change. */
 export function useChosen(stone: Stone, alloy: string, worn: WornAs | undefined): AllChosen {
@@ -23,13 +24,18 @@ export function useChosen(stone: Stone, alloy: string, worn: WornAs | undefined)
     if (!settings) return
     let live = true
     setAll(NOTHING)
-    const waiting = FAMILIES.map((f) => f.id)
+    const waiting = [...FAMILY_IDS]
     const take = async (worker: typeof slowWorker, wish: Awaited<ReturnType<typeof wishWithKept>>) => {
       for (let id = waiting.shift(); id !== undefined && live; id = waiting.shift()) {
         const family = id
-        const found = await answered(() =>
-          worker().chooseOne({ stone, family, wish: { ...wish, ...(worn ? { worn } : {}) }, settings }),
-        ).catch((error: unknown) => ({ why: error instanceof Error ? error.message : String(error) }))
+        const found = await Promise.all([
+          answered(() =>
+            worker().chooseOne({ stone, family, wish: { ...wish, ...(worn ? { worn } : {}) }, settings }),
+          ),
+          fetchFamily(family),
+        ])
+          .then(([answer]) => answer)
+          .catch((error: unknown) => ({ why: error instanceof Error ? error.message : String(error) }))
         if (!live) return
         if ('why' in found) {
           setAll((old) => ({

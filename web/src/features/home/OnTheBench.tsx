@@ -2,7 +2,7 @@ import type { BenchTally, Glance, PieceSummary } from '@verger/contract'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { api } from '../../app/api.js'
-import { usePiece } from '../../app/session.js'
+import { usePieceRow } from '../../app/session.js'
 import { shapeName } from '../../app/stoneWords.js'
 import { useBench } from '../../bench/useBench.js'
 import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
@@ -16,7 +16,7 @@ export default function OnTheBench({ piece, keeper }: { piece: PieceSummary; kee
     queryFn: () => api.glance(piece.id),
     enabled: piece.planned,
   })
-  const whole = usePiece(piece.id).data
+  const whole = usePieceRow(piece.id).data
   const plan = data?.seen
   const stone = whole?.plan?.stone
   const b = plan && stone && boundsOf(plan.design, stone, 'front')

@@ -1,7 +1,7 @@
 import type { PieceRow } from '@verger/contract'
 import {
   bendTemplates,
-  FAMILIES,
+  FAMILY_IDS,
   family,
   fill,
   firstShare,
@@ -17,6 +17,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
+import { useFamilies } from '../../app/families.js'
 import { usePlanSettings } from '../../app/planSettings.js'
 import { usePiece } from '../../app/session.js'
 import { sizeName } from '../../app/stoneWords.js'
@@ -59,10 +60,11 @@ function Start({ piece }: { piece: PieceRow }) {
   const saved =
     piece.plan &&
     sameStone(piece.plan.stone, piece.stone) &&
-    FAMILIES.some((f) => f.id === piece.plan!.family)
+    FAMILY_IDS.includes(piece.plan.family)
       ? { family: piece.plan.family, options: piece.plan.options }
       : undefined
   const begin = draft ?? saved
+  useFamilies(begin ? [begin.family] : [])
   if (!begin) return <Navigate to={`/pieces/${piece.id}/choose`} replace />
   // a stone that was measured as another kind since has no use for choices made before
   const unfit = family(begin.family)

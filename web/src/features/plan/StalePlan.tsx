@@ -2,6 +2,7 @@ import type { PieceRow } from '@verger/contract'
 import { family, type Options } from '@verger/core'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { api } from '../../app/api.js'
+import { useFamilies } from '../../app/families.js'
 
 const say = (v: Options[string] | undefined): string =>
   v === undefined ? 'not given' : typeof v === 'object' ? v.join(', ') : String(v)
@@ -22,6 +23,7 @@ export function StalePlan({
   onTake: (options: Options) => void
 }) {
   const now = useQuery({ queryKey: ['piece', id, 'now'], queryFn: () => api.piece(id), gcTime: 0 })
+  useFamilies(now.data?.plan ? [now.data.plan.family] : [])
   const keep = useMutation({
     mutationFn: async (row: PieceRow) =>
       row.plan

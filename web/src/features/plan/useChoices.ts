@@ -1,4 +1,4 @@
-import { FAMILIES, type Options, type OptionValue } from '@verger/core'
+import { FAMILY_IDS, type Options, type OptionValue } from '@verger/core'
 import { useCallback, useEffect, useState } from 'react'
 
 interface History {
@@ -34,7 +34,7 @@ export function draftOf(pieceId: string, stone: unknown): Draft | undefined {
       stone: string
     }
     if (kept.stone !== JSON.stringify(stone) || !kept.family || !kept.options) return undefined
-    return FAMILIES.some((f) => f.id === kept.family)
+    return FAMILY_IDS.includes(kept.family)
       ? { family: kept.family, options: kept.options }
       : undefined
   } catch {

@@ -4,20 +4,22 @@ const AGAIN_MS = [600, 2500]
 
 type Page<P> = { default: ComponentType<P> }
 
-/** A page whose script is fetched when it is first needed, and asked for again where that fails: a network is away for moments. */
-export function lazyPage<P>(load: () => Promise<Page<P>>): LazyExoticComponent<ComponentType<P>> {
-  return lazy(async () => {
-    let failed: unknown
-    for (const wait of [0, ...AGAIN_MS]) {
-      await new Promise((resolve) => setTimeout(resolve, wait))
-      try {
-        return await (failed ? loadAnew(failed, load) : load())
-      } catch (error) {
-        failed ??= error
-      }
+/** A page whose script is fetched when it is first needed. */
+export const lazyPage = <P>(load: () => Promise<Page<P>>): LazyExoticComponent<ComponentType<P>> =>
+  lazy(() => persistently((failed) => (failed ? loadAnew(failed, load) : load())))
+
+/** What a script gives, asked for again where that fails: a network is away for moments. `load` is told how it failed first. @throws ScriptMissing */
+export async function persistently<T>(load: (failed: unknown) => Promise<T>): Promise<T> {
+  let failed: unknown
+  for (const wait of [0, ...AGAIN_MS]) {
+    await new Promise((resolve) => setTimeout(resolve, wait))
+    try {
+      return await load(failed)
+    } catch (error) {
+      failed ??= error
     }
-    throw new ScriptMissing(failed)
-  })
+  }
+  throw new ScriptMissing(failed)
 }
 
 /**
