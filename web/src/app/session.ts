@@ -9,8 +9,7 @@ export const useMe = () => useQuery({ queryKey: ['me'], queryFn: api.me, retry: 
 
 export const usePieces = () => useQuery({ queryKey: ['pieces'], queryFn: api.pieces })
 export const useStones = () => useQuery({ queryKey: ['stones'], queryFn: api.stones })
-export const usePieceRow = (id: string) =>
-  useQuery({ queryKey: ['piece', id], queryFn: () => api.piece(id) })
+export const usePieceRow = (id: string) => useQuery({ queryKey: ['piece', id], queryFn: () => api.piece(id) })
 
 /** A piece, with the scripts of the settings that it and its variants are planned in. */
 export function usePiece(id: string) {

@@ -58,9 +58,7 @@ export default function PlanPage() {
 function Start({ piece }: { piece: PieceRow }) {
   const [draft, setDraft] = useState(() => draftOf(piece.id, piece.stone))
   const saved =
-    piece.plan &&
-    sameStone(piece.plan.stone, piece.stone) &&
-    FAMILY_IDS.includes(piece.plan.family)
+    piece.plan && sameStone(piece.plan.stone, piece.stone) && FAMILY_IDS.includes(piece.plan.family)
       ? { family: piece.plan.family, options: piece.plan.options }
       : undefined
   const begin = draft ?? saved

@@ -34,9 +34,7 @@ export function draftOf(pieceId: string, stone: unknown): Draft | undefined {
       stone: string
     }
     if (kept.stone !== JSON.stringify(stone) || !kept.family || !kept.options) return undefined
-    return FAMILY_IDS.includes(kept.family)
-      ? { family: kept.family, options: kept.options }
-      : undefined
+    return FAMILY_IDS.includes(kept.family) ? { family: kept.family, options: kept.options } : undefined
   } catch {
     return undefined
   }
