@@ -1,6 +1,6 @@
 import { dist, dot } from '../geom/index.js'
 import { measurePath, segmentAt, segmentLength, type Segment } from '../path/index.js'
-import type { Design } from './design.js'
+import { jointsMade, type Design } from './design.js'
 
 /** Where two segments of a wire's path do not meet: the width of the gap, mm, and the kink between their directions, degrees. */
 export interface BrokenPath {
@@ -65,6 +65,9 @@ export function checkDesign(design: Design): string[] {
   for (const joint of design.joints)
     for (const member of joint.members)
       if (!ids.has(member.wire)) out.push(`joint ${joint.id} names no wire ${member.wire}`)
+  const joints = new Set(design.joints.map((j) => j.id))
+  for (const op of design.operations)
+    for (const id of jointsMade(op)) if (!joints.has(id)) out.push(`operation ${op.id} names no joint ${id}`)
   const done = new Set<string>()
   for (const op of design.operations) {
     for (const need of op.needs)

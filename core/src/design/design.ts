@@ -122,6 +122,12 @@ export interface Form {
   readonly to: 'path' | { readonly axis: Vec3; readonly angle: number }
 }
 
+/** One of several like places that are worked one after the other at a step: the joint that is made there, and what gets its form. */
+export interface Place {
+  readonly joint: string
+  readonly forms: readonly Form[]
+}
+
 export interface Operation {
   readonly id: string
   readonly kind: OperationKind
@@ -131,6 +137,8 @@ export interface Operation {
   readonly wires: readonly string[]
   readonly forms: readonly Form[]
   readonly joint?: string
+  /** Like joints made one after the other, as ties round a ring: they are one step, and each place is counted. */
+  readonly places?: readonly Place[]
   /** Temporary hold put on or taken off. */
   readonly hold?: { readonly on?: string; readonly off?: string }
   readonly stone?: 'in'
@@ -172,6 +180,17 @@ export interface Design {
   readonly accents: readonly Accent[]
   readonly operations: readonly Operation[]
 }
+
+interface MakesJoints {
+  readonly joint?: string
+  readonly places?: readonly Pick<Place, 'joint'>[]
+}
+
+/** Ids of the joints that an operation makes, in order. @example jointsMade({ joint: 'neck' }) // ['neck'] */
+export const jointsMade = ({ joint, places = [] }: MakesJoints): string[] => [
+  ...(joint === undefined ? [] : [joint]),
+  ...places.map((p) => p.joint),
+]
 
 /** A design's wire by its stable name. @throws RangeError when there is none */
 export function wireOf(design: Design, id: string): Wire {

@@ -1,4 +1,4 @@
-export { ALONE, wireOf, jointOf } from './design.js'
+export { ALONE, jointOf, jointsMade, wireOf } from './design.js'
 export type {
   Accent,
   Design,
@@ -11,6 +11,7 @@ export type {
   Member,
   Operation,
   OperationKind,
+  Place,
   Form,
   SeatedStone,
 } from './design.js'

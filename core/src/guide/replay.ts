@@ -1,4 +1,4 @@
-import type { Design, Operation } from '../design/index.js'
+import { jointsMade, type Design, type Operation } from '../design/index.js'
 import type { Path } from '../path/index.js'
 import { develop, formKey, type Formed } from './develop.js'
 
@@ -16,13 +16,17 @@ export interface PieceState {
 
 const START: PieceState = { done: [], formed: new Map(), joints: [], stone: 'out', holds: [], cut: false }
 
-/** Does one operation. @throws RangeError when something it needs is not done, or it is done already */
-export function perform(state: PieceState, op: Operation): PieceState {
+/**
+ * Does one operation; of like places that are worked at it only the first so many, where that is said.
+ * @throws RangeError when something it needs is not done, or it is done already
+ */
+export function perform(state: PieceState, op: Operation, places = Infinity): PieceState {
   for (const need of op.needs)
     if (!state.done.includes(need)) throw new RangeError(`"${op.id}" needs "${need}" done first`)
   if (state.done.includes(op.id)) throw new RangeError(`"${op.id}" is done already`)
   const formed = new Map(state.formed)
-  for (const f of op.forms) {
+  const worked = (op.places ?? []).slice(0, places)
+  for (const f of [...op.forms, ...worked.flatMap((p) => p.forms)]) {
     const wire = new Map(formed.get(f.wire) ?? [])
     wire.set(formKey(f), f.to)
     formed.set(f.wire, wire)
@@ -37,7 +41,7 @@ export function perform(state: PieceState, op: Operation): PieceState {
   return {
     done: [...state.done, op.id],
     formed,
-    joints: op.joint === undefined ? state.joints : [...state.joints, op.joint],
+    joints: [...state.joints, ...jointsMade({ ...op, places: worked })],
     stone: op.stone ?? state.stone,
     holds,
     cut: state.cut || op.kind === 'cut',

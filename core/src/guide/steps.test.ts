@@ -1,8 +1,8 @@
-import type { Joint } from '../design/index'
+import { checkDesign, type Joint, type Operation } from '../design/index'
 import { FAMILIES, type FamilyExamples } from '../settings/index'
 import { family as boundFrame } from '../settings/bound-frame/index'
 import { FRAME, OVAL } from '../testing'
-import { holdsOn, liesFlat, seenFrom, stepOf } from './index'
+import { holdsOn, liesFlat, perform, replay, seenFrom, stepOf, turnsCounted } from './index'
 
 const design = boundFrame.build(OVAL, FRAME)
 const words = boundFrame.text.steps
@@ -30,7 +30,7 @@ describe('steps', () => {
       const joints = design.joints.map((j) => (j.id === 'foot' ? { ...j, ...change } : j))
       return stepOf({ ...design, joints }, op('bind-foot'), words).count
     }
-    expect(count({ turns: 19 })).toEqual({ joint: 'foot', target: 19, exact: false })
+    expect(count({ turns: 19 })).toEqual({ of: 'turns', joints: ['foot'], target: 19, exact: false })
     expect(count({ turns: 8 })?.exact).toBe(true)
     expect(count({ turns: 9 })?.exact).toBe(false)
     expect(count({ turns: 19, counted: 'sides' })?.exact).toBe(true)
@@ -74,5 +74,32 @@ describe('wires that lie flat', () => {
       expect(first).toBeGreaterThan(0)
       design.operations.forEach((_, at) => expect(liesFlat(design, at)).toBe(at < first))
     }
+  })
+
+  it('counts like places of one step, each with all of its turns, and bends only what was worked', () => {
+    const ties = design.joints.filter((j) => j.kind === 'bind').map((j) => j.id)
+    const part = design.wires[0]!.parts[0]!
+    const form = { wire: design.wires[0]!.id, s0: part.s0, s1: part.s1, to: 'path' as const }
+    const step = {
+      ...op('bind-foot'),
+      id: 'ties',
+      needs: [],
+      forms: [],
+      joint: undefined,
+      places: ties.map((joint, i) => ({ joint, forms: i === 0 ? [form] : [] })),
+    } as Operation
+    const { count } = stepOf(design, step, { ...words, ties: { title: 'Ties', say: 'Tie.' } })
+    expect(count).toEqual({ of: 'places', joints: ties, target: ties.length, exact: true })
+    expect(turnsCounted(count!, 1)).toEqual(
+      Object.fromEntries(ties.map((id, i) => [id, i === 0 ? Infinity : 0])),
+    )
+    const none = perform(replay(design, []), step, 0)
+    expect([none.joints, none.formed.size]).toEqual([[], 0])
+    const one = perform(replay(design, []), step, 1)
+    expect([one.joints, one.formed.size]).toEqual([ties.slice(0, 1), 1])
+    expect(perform(replay(design, []), step).joints).toEqual(ties)
+    expect(checkDesign({ ...design, operations: [step] })).toEqual([])
+    const wrong = { ...step, places: [{ joint: 'no-such', forms: [] }] }
+    expect(checkDesign({ ...design, operations: [wrong] })).toEqual(['operation ties names no joint no-such'])
   })
 })

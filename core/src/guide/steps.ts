@@ -17,8 +17,14 @@ export interface Step {
   readonly say: string
   readonly look?: string
   readonly caution?: string
-  /** Turns to count, and the joint they belong to. Where they are not exact, a length is aimed at and the count stands beside it. */
-  readonly count?: { readonly joint: string; readonly target: number; readonly exact: boolean }
+  /** What is counted: the turns of one joint, or several like places. Turns that are not exact stand beside a length that is aimed at. */
+  readonly count?: {
+    readonly of: 'turns' | 'places'
+    /** The joint that is wound, or those that are made place by place. */
+    readonly joints: readonly string[]
+    readonly target: number
+    readonly exact: boolean
+  }
   readonly final: boolean
   readonly minutes: number
 }
@@ -56,11 +62,25 @@ function wordsFor(op: Operation, words: Readonly<Record<string, StepTemplate>>, 
 const FEW_TURNS = 8
 
 /** What is counted at a joint: the turns themselves where they are few, make a pattern or must match another side; else about so many. */
-const countOf = (joint: Joint): NonNullable<Step['count']> => ({
-  joint: joint.id,
+const turnsOf = (joint: Joint): NonNullable<Step['count']> => ({
+  of: 'turns',
+  joints: [joint.id],
   target: joint.turns,
   exact: joint.turns <= FEW_TURNS || joint.counted !== undefined,
 })
+
+/** What a step counts, if anything. */
+function countOf(design: Design, { joint, places }: Operation): Step['count'] {
+  if (places) return { of: 'places', joints: places.map((p) => p.joint), target: places.length, exact: true }
+  return joint === undefined ? undefined : turnsOf(jointOf(design, joint))
+}
+
+/** Turns that each joint of a step has when so many were counted: a place that was counted has all of its. */
+export const turnsCounted = (
+  { of, joints }: NonNullable<Step['count']>,
+  counted: number,
+): Record<string, number> =>
+  Object.fromEntries(joints.map((id, i) => [id, of === 'turns' ? counted : i < counted ? Infinity : 0]))
 
 /** One operation as a step, in words for the face that is looked at. @throws RangeError when words are missing */
 export function stepOf(
@@ -72,6 +92,7 @@ export function stepOf(
 ): Step {
   const w = wordsFor(op, words, seen)
   const values = valuesSeen(op, seen)
+  const count = countOf(design, op)
   const text = (t: string) => fill(inUnits(t, values, units), values)
   return {
     id: op.id,
@@ -80,7 +101,7 @@ export function stepOf(
     say: text(w.say),
     ...(w.look === undefined ? {} : { look: text(w.look) }),
     ...(w.caution === undefined ? {} : { caution: text(w.caution) }),
-    ...(op.joint === undefined ? {} : { count: countOf(jointOf(design, op.joint)) }),
+    ...(count ? { count } : {}),
     final: op.final === true,
     minutes: op.minutes,
   }

@@ -1,4 +1,5 @@
 import type { Finding } from '../finding/index.js'
+import { jointsMade } from '../design/index.js'
 import type { Vec3 } from '../geom/index.js'
 import { pathLength, stationsOf } from '../path/index.js'
 import { asEar, family, FAMILIES, type Options, type Wish, type WornAs } from '../settings/index.js'
@@ -94,7 +95,9 @@ export function difficultyOf({
   const turns = (cut.binding?.binds ?? []).reduce((n, b) => n + numberOf(b.turns), 0)
   if (turns > MANY_TURNS) reasons.push('many-turns')
   const seated = design.operations.findIndex((o) => o.stone === 'in')
-  const after = design.operations.slice(seated + 1).filter((o) => o.joint !== undefined || o.forms.length > 0)
+  const after = design.operations
+    .slice(seated + 1)
+    .filter((o) => jointsMade(o).length > 0 || o.forms.length > 0)
   if (after.length > 6) reasons.push('closed-on-stone')
   if (design.joints.some((j) => j.counted === 'sides')) reasons.push('must-match')
   return { level: reasons.length <= 1 ? 0 : reasons.length <= 3 ? 1 : 2, reasons }

@@ -1,4 +1,4 @@
-import { family, seenFrom, stepOf, type Plan } from '@verger/core'
+import { family, seenFrom, stepOf, turnsCounted, type Plan } from '@verger/core'
 import { StepDrawing } from '../features/wrap/StepDrawing.js'
 import { stepState } from '../features/wrap/stepState.js'
 
@@ -14,8 +14,10 @@ export function StepsSheet({ plan }: { plan: Plan }) {
         const { wires, accents, bound, stone } = stepState(design, at)
         const seen = seenFrom(op)
         const step = stepOf(design, op, text.steps, seen, 'mm')
-        const turns: Record<string, number> = Object.fromEntries(bound.map((j) => [j, Infinity]))
-        if (step.count) turns[step.count.joint] = Infinity
+        const turns: Record<string, number> = {
+          ...Object.fromEntries(bound.map((j) => [j, Infinity])),
+          ...(step.count ? turnsCounted(step.count, Infinity) : {}),
+        }
         return (
           <section key={op.id} className="border border-line p-2">
             <h2 className="m-0 text-lg">

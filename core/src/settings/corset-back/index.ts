@@ -70,20 +70,24 @@ function tell(k: K, back: Back): void {
 function stepsOf(k: K, back: Back): Step[] {
   const { o, q } = k
   const wires = fixed('wires', 2)
-  const [size, lace] = [stockName(k.stock('size')), stockName(k.stock('lace'))]
-  const lash = (i: number): Step => ({
-    id: i === 0 ? 'begin-lacing' : i === o.bends - 1 ? 'end-lacing' : `lash-${i + 1}`,
-    kind: 'lash',
+  const [size, fine] = [stockName(k.stock('size')), stockName(k.stock('lace'))]
+  const way = (i: number) => (i % 2 === 0 ? 'right' : 'left')
+  /** The lashing at a bend, with the crossing that leads to it. */
+  const lashing = (i: number) => ({
     joint: `lash-${i + 1}`,
-    wires: ['lace'],
-    ...(i === 0 ? { brings: ['lace'] } : {}),
-    takes: { cross: fixed('crossings', i === 0 ? 0 : 1) },
     forms: [{ of: ['lace'], ids: [...(i === 0 ? [] : [`crossing-${i - 1}-right`]), `turns-${i}-right`] }],
-    values: { number: i + 1, of: o.bends, way: i % 2 === 0 ? 'right' : 'left', lace },
   })
-  const all = Array.from({ length: o.bends }, (_, i) => i)
+  const lace = (id: string, over: Partial<Step>, crossings: number): Step => ({
+    id,
+    kind: 'lash',
+    wires: ['lace'],
+    takes: { cross: fixed('crossings', crossings) },
+    ...over,
+  })
+  const last = o.bends - 1
+  const between = Array.from({ length: o.bends - 2 }, (_, i) => i + 1)
   return [
-    { id: 'gather', kind: 'gather', wires: [], values: { size, lace } },
+    { id: 'gather', kind: 'gather', wires: [], values: { size, lace: fine } },
     { id: 'straighten', kind: 'straighten', wires: [] },
     { id: 'cut', kind: 'cut', final: true, takes: { cut: wires }, values: { n: 2 } },
     { id: 'mark', kind: 'mark', takes: { mark: fixed('wires', 1) }, values: { n: 1 } },
@@ -108,9 +112,10 @@ function stepsOf(k: K, back: Back): Step[] {
         ]
       : []),
     { id: 'try', kind: 'try', wires: ['back'] },
-    lash(0),
+    lace('begin-lacing', { ...lashing(0), brings: ['lace'] }, 0),
     { id: 'seat', kind: 'seat', wires: [], stone: 'in' },
-    ...all.slice(1).map(lash),
+    lace('lash', { places: between.map(lashing), values: { way: way(1) } }, between.length),
+    lace('end-lacing', { ...lashing(last), values: { way: way(last) } }, 1),
     {
       id: 'close-top',
       kind: 'close',

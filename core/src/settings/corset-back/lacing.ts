@@ -21,7 +21,7 @@ const CLEAR = 1
 /** Each crossing is drawn anew so many times with the turns that it comes from and goes to. */
 const ROUNDS = 2
 
-const middleOf = (a: Vec3, b: Vec3): Vec3 => scale(add(a, b), 0.5)
+const between = (a: Vec3, b: Vec3, share: number): Vec3 => add(scale(a, 1 - share), scale(b, share))
 
 /** Where the tangents meet that run behind a round wire and on from it to a place, as coordinates out and to the front: `side` is 1 past its outer side, −1 past its inner one. */
 function cornerBehind([u, v]: readonly [number, number], c: number, side: 1 | -1): number {
@@ -123,11 +123,17 @@ export function lacing(
     const leaves = here[here.length - 1]!
     const across = over[i]
     const next = i < n - 1 ? turns[i + 1]![0]! : undefined
-    const after = next ? middleOf(leaves, across?.[0] ?? next) : tail(1, leaves)
+    // of a crossing that meets no stone the middle third counts as taut
+    const after = next
+      ? across?.[0]
+        ? between(leaves, across[0], 1 / 2)
+        : between(leaves, next, 1 / 3)
+      : tail(1, leaves)
     const round = roundedLine([from, ...here, after], c)
     pen.draw(`turns-${i}`, 'turns', round, k.found('turns', `${i + 1}.`, pathLength({ segments: round }), on))
     if (!next || !across) return
-    from = middleOf(across[across.length - 1] ?? leaves, next)
+    const lastOver = across[across.length - 1]
+    from = lastOver ? between(lastOver, next, 1 / 2) : between(leaves, next, 2 / 3)
     const taut = roundedLine([after, ...across, from], lace / 2)
     pen.draw(
       `crossing-${i}`,

@@ -76,7 +76,7 @@ export const text: RecipeText = {
     },
     'begin-lacing': {
       title: 'Begin the lacing at the foot',
-      say: 'Wind {turns} turns of {lace} round the lowest bend, tight and side by side, and squeeze them a little oval with nylon jaws so that they cannot spin.',
+      say: 'Wind {turns} turns of {tie} round the lowest bend, tight and side by side, and squeeze them a little oval with nylon jaws so that they cannot spin.',
       look: 'The long end comes up at the front. Keep every kink open.',
     },
     seat: {
@@ -86,14 +86,14 @@ export const text: RecipeText = {
       caution: 'Low over a folded cloth.',
     },
     lash: {
-      title: 'Across to bend {number} of {of}',
-      say: 'Draw the lacing over the front to the {way}, between stone and bend, behind the bend and on round it, turns in all: {turns}; pull it snug with the thumb on the crossing.',
+      title: 'Lace upward',
+      say: 'Draw the lacing over the front to the next bend, the first on the {way}: between stone and bend, behind the bend and on round it, turns in all: {turns}. Pull it snug with the thumb on the crossing, and go on to the other side; bends in all: {places}.',
       look: 'It lies on the stone all the way, and nothing of the back has moved.',
       caution: 'Fine wire under tension cuts: tape on the fingers.',
     },
     'end-lacing': {
       title: 'Tie the lacing off',
-      say: 'Draw it over to the last bend on the {way}, wind {turns} turns side by side, and press the end in between wire and stone.',
+      say: 'Draw it over to the last bend on the {way}, wind {turns} turns of {tie} side by side, and press the end in between wire and stone.',
       look: 'The stone does not turn in the lacing.',
     },
     'close-top': {

@@ -1,5 +1,5 @@
 import type { Design, Form, Operation } from '../../design/index.js'
-import { ALONE, withoutNegativeZero } from '../../design/index.js'
+import { ALONE, jointsMade, withoutNegativeZero } from '../../design/index.js'
 import type { Finding } from '../../finding/index.js'
 import { leastRadius } from '../../path/index.js'
 import { NEWTON_PER_GRAM } from '../../units/index.js'
@@ -9,7 +9,7 @@ import type { EffortWorking, GaugeAsk } from '../family.js'
 import { fixed } from '../shared/efforts.js'
 import { figure, figures } from './figures.js'
 import type { Made } from './made.js'
-import { MINUTES, type Step } from './wirework.js'
+import { MINUTES, type Shaped, type Step } from './wirework.js'
 
 /** What is worked out for every family alike from the work that its recipe makes. */
 
@@ -26,11 +26,16 @@ function takenBy(
   { work, joints }: Made,
   turns: Readonly<Record<string, Quantity>>,
 ): Readonly<Record<string, Quantity>> {
-  const joint = joints.find((j) => j.id === step.joint)
-  if (!joint) return step.takes ?? { [step.kind]: fixed('times', 1) }
-  const tie = work.ties.find((t) => t.id === joint.id)!
-  const wound = turns[joint.id] ?? tie.turns ?? fixed(`turns at ${joint.id}`, joint.turns)
-  return { turn: wound, ...step.takes }
+  const made = jointsMade(step)
+  if (made.length === 0) return step.takes ?? { [step.kind]: fixed('times', 1) }
+  const wound = Object.fromEntries(
+    made.map((id) => {
+      const joint = joints.find((j) => j.id === id)!
+      const tie = work.ties.find((t) => t.id === id)!
+      return [id, turns[id] ?? tie.turns ?? fixed(`turns at ${id}`, joint.turns)]
+    }),
+  )
+  return { turn: made.length === 1 ? wound[made[0]!]! : make.times(wound), ...step.takes }
 }
 
 type Minutes = Readonly<Record<string, number>>
@@ -61,9 +66,8 @@ export function effortsOf(
 function operationsOf(made: Made, minutes: Minutes): Operation[] {
   const { work, wires, joints } = made
   const all = wires.map((w) => w.id)
-  return work.steps.map(({ takes, ...step }, i): Operation => {
-    const joint = joints.find((j) => j.id === step.joint)
-    const forms = (step.forms ?? []).flatMap(({ of, kinds, ids }): Form[] =>
+  const formsOf = (shaped: readonly Shaped[] = []): Form[] =>
+    shaped.flatMap(({ of, kinds, ids }) =>
       wires
         .filter((w) => of.includes(w.id))
         .flatMap((w) =>
@@ -71,17 +75,21 @@ function operationsOf(made: Made, minutes: Minutes): Operation[] {
         )
         .map(({ w, p: { s0, s1 } }) => ({ wire: w.id, s0, s1, to: 'path' as const })),
     )
+  return work.steps.map(({ takes, places, ...step }, i): Operation => {
+    const joint = joints.find((j) => jointsMade({ ...step, places })[0] === j.id)
     return {
       needs: i === 0 ? [] : [work.steps[i - 1]!.id],
       wires: joint ? [...new Set(joint.members.map((m) => m.wire))] : all,
       ...step,
-      forms,
-      minutes: Object.entries(takenBy({ ...step, takes }, made, {})).reduce(
+      forms: formsOf(step.forms),
+      ...(places ? { places: places.map((p) => ({ joint: p.joint, forms: formsOf(p.forms) })) } : {}),
+      minutes: Object.entries(takenBy({ ...step, takes, places }, made, {})).reduce(
         (sum, [kind, times]) => sum + numberOf(times) * minutesFor(minutes, kind),
         0,
       ),
       values: {
         ...(joint ? { turns: joint.turns, length: joint.length, tie: stockName(joint.binder) } : {}),
+        ...(places ? { places: places.length } : {}),
         ...step.values,
       },
     }

@@ -37,18 +37,22 @@ export interface Tie extends Pick<Joint, 'id' | 'kind' | 'columns' | 'rows' | 'c
   readonly field: string
 }
 
+/** Parts of these strands that get their shape, by kinds or ids. */
+export interface Shaped {
+  readonly of: readonly string[]
+  readonly kinds?: readonly string[]
+  readonly ids?: readonly string[]
+}
+
 /** A step of the work. What it brings to its form is named by parts, what it takes by what is done and how often. */
 export interface Step extends Partial<
   Pick<Operation, 'joint' | 'final' | 'stone' | 'hold' | 'brings' | 'accent' | 'values' | 'wires' | 'needs'>
 > {
   readonly id: string
   readonly kind: OperationKind
-  /** Parts of these strands that get their shape, by kinds or ids. */
-  readonly forms?: readonly {
-    readonly of: readonly string[]
-    readonly kinds?: readonly string[]
-    readonly ids?: readonly string[]
-  }[]
+  readonly forms?: readonly Shaped[]
+  /** Like ties made one after the other: one step, each place counted. */
+  readonly places?: readonly { readonly joint: string; readonly forms?: readonly Shaped[] }[]
   /** How often each kind of work comes; once of the step's own kind where nothing is said, and beside it a joint's turns. */
   readonly takes?: Readonly<Record<string, Quantity>>
 }

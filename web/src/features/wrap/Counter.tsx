@@ -17,14 +17,16 @@ export function useTapWorth(): TapWorth {
   }
 }
 
-/** Turns made so far, large, on one great button: the ring fills as they come. */
+/** Turns made so far, or places worked, large, on one great button: the ring fills as they come. */
 export function Counter({
+  of,
   turns,
   target,
   exact,
   onCount,
   onBack,
 }: {
+  of: 'turns' | 'places'
   turns: number
   target: number
   exact: boolean
@@ -46,7 +48,7 @@ export function Counter({
         type="button"
         className="flex flex-1 cursor-pointer flex-col items-center justify-center border-0 bg-transparent p-2 text-ink"
         onClick={onCount}
-        aria-label={`Count a turn. ${turns} of ${target}`}
+        aria-label={`Count a ${of === 'turns' ? 'turn' : 'place'}. ${turns} of ${target}`}
       >
         <svg viewBox="-180 -180 360 360" className="w-full max-w-[400px]" aria-hidden>
           {Array.from({ length: shown }, (_, i) => (
@@ -70,8 +72,8 @@ export function Counter({
           </text>
           <text y={88} textAnchor="middle" fontSize={26} fill="var(--soft)">
             {turns > target
-              ? `${turns - target} over ${target} turns`
-              : `of ${exact ? '' : 'about '}${target} turns`}
+              ? `${turns - target} over ${target} ${of}`
+              : `of ${exact ? '' : 'about '}${target} ${of}`}
           </text>
         </svg>
       </button>

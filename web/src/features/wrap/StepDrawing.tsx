@@ -17,7 +17,7 @@ import {
 } from '@verger/core'
 import { useMemo } from 'react'
 import { boundsOf, PieceDrawing, type Shown } from '../../drawing/PieceDrawing.js'
-import { binderHeight, turnFrames } from '../../drawing/project.js'
+import { binderHeight, project, turnFrames } from '../../drawing/project.js'
 import { InSpace } from '../../solid/InSpace.js'
 
 /** The piece as it is at this step: wires straight with their marks until they are bent, the stone only when it is there. */
@@ -70,6 +70,8 @@ export function StepDrawing({
       </>
     )
   const view = seen
+  const next = op.places?.find((p) => Number.isFinite(turns[p.joint] ?? 0))
+  const inHand = design.joints.find((j) => j.id === next?.joint)
   const b = boundsOf(design, plan.stone, view, shown)
   const o = { x: -Math.min(45, Math.max(-b.x0, b.x1)), w: 0 }
   o.w = -2 * o.x
@@ -90,6 +92,7 @@ export function StepDrawing({
             aria-label={`The piece at this step, ${view}`}
           >
             <PieceDrawing design={design} stone={plan.stone} view={view} shown={shown} lit={lit} />
+            {inHand && <Here design={design} joint={inHand} view={view} />}
           </svg>
         }
         design={design}
@@ -103,6 +106,27 @@ export function StepDrawing({
       />
       {joint && <BundleSection design={design} joint={joint} />}
     </>
+  )
+}
+
+/** Room left round the place that is in hand, mm. */
+const ROUND_PLACE = 1.2
+
+/** Of several like places the one that is in hand: a ring round it. */
+function Here({ design, joint, view }: { design: Design; joint: Joint; view: Seen }) {
+  const { wire, s0, s1 } = joint.members[0]!
+  const [x, y] = project(view, pathAt(design.wires.find((w) => w.id === wire)!.path, (s0 + s1) / 2).p)
+  return (
+    <circle
+      cx={x}
+      cy={y}
+      r={Math.max(s1 - s0, 2 * joint.binder.size.mm) / 2 + ROUND_PLACE}
+      fill="none"
+      stroke="var(--copper)"
+      strokeWidth={0.45}
+      strokeDasharray="1.2 0.8"
+      data-testid="place-in-hand"
+    />
   )
 }
 

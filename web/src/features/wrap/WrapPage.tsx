@@ -4,6 +4,7 @@ import {
   family,
   seenFrom,
   stepOf,
+  turnsCounted,
   withCautions,
   type Plan,
   type Seen,
@@ -81,18 +82,26 @@ function Wrap({
     [design, op, plan, seen, units],
   )
   const gated = step.final && !done.has(step.id) && checked !== step.id
+  const placesCounted = op.places ? turns : undefined
   const templates = useMemo(() => bendTemplates(design), [design])
-  const { wires, accents, bound, stone } = useMemo(() => stepState(design, at), [design, at])
-  const shownTurns = useMemo(() => {
-    const out: Record<string, number> = Object.fromEntries(bound.map((j) => [j, Infinity]))
-    if (step.count) out[step.count.joint] = turns
-    return out
-  }, [bound, step, turns])
+  const { wires, accents, bound, stone } = useMemo(
+    () => stepState(design, at, placesCounted),
+    [design, at, placesCounted],
+  )
+  const shownTurns = useMemo(
+    () => ({
+      ...Object.fromEntries(bound.map((j) => [j, Infinity])),
+      ...(step.count ? turnsCounted(step.count, turns) : {}),
+    }),
+    [bound, step, turns],
+  )
 
+  // a place is ticked by itself, however many turns a tap stands for
+  const worth = step.count?.of === 'places' ? 1 : each.worth
   const count = useCallback(() => {
-    void bench.add('turn', step.id, undefined, each.worth)
-  }, [bench, each.worth, step.id])
-  const back = useCallback(() => void bench.undo('turn', step.id, each.worth), [bench, each.worth, step.id])
+    void bench.add('turn', step.id, undefined, worth)
+  }, [bench, worth, step.id])
+  const back = useCallback(() => void bench.undo('turn', step.id, worth), [bench, worth, step.id])
   const next = useCallback(() => {
     if (gated) return
     if (!done.has(step.id)) void bench.add('step-done', step.id)
@@ -167,6 +176,7 @@ function Wrap({
           {step.count ? (
             <Counter
               turns={turns}
+              of={step.count.of}
               target={step.count.target}
               exact={step.count.exact}
               onCount={count}
@@ -189,7 +199,7 @@ function Wrap({
               bench={bench}
               plan={plan}
               step={step.id}
-              each={step.count ? each : undefined}
+              each={step.count?.of === 'turns' ? each : undefined}
               misfit={misfit}
             />
           )}

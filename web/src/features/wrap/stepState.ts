@@ -1,5 +1,6 @@
 import {
   accentsOn,
+  perform,
   replay,
   wireStates,
   type Accent,
@@ -22,15 +23,17 @@ export interface StepState {
 /** What is bent round the stone's shape before the stone is in. */
 const ROUND_IT: readonly Operation['kind'][] = ['shape', 'try', 'shoulder', 'bend']
 
-/** The piece at the operation of that number: bent as far as it then is, bound as far as it was before. */
-export function stepState(design: Design, at: number): StepState {
+/**
+ * The piece at the operation of that number: bent as far as it then is, bound as far as it was before. Of like places that are worked at it,
+ * those that were counted and the one in hand have their form.
+ */
+export function stepState(design: Design, at: number, counted = Infinity): StepState {
   const op = design.operations[at]!
-  const until = (n: number) =>
-    replay(
-      design,
-      design.operations.slice(0, n).map((o) => o.id),
-    )
-  const [before, after] = [until(at), until(at + 1)]
+  const before = replay(
+    design,
+    design.operations.slice(0, at).map((o) => o.id),
+  )
+  const after = perform(before, op, counted + 1)
   const isIn = before.stone === 'in' || op.stone === 'in'
   return {
     wires: wireStates(design, after, op),
