@@ -29,8 +29,8 @@ export interface PushedResult {
   readonly travel: number
 }
 
-/** Free motion dies away in a fiftieth of a second while the stone is pushed: it creeps along the wires as it does in the walk. */
-const CREEP = 50
+/** Free motion dies away in a four-hundredth of a second while the stone is pushed: it creeps along the wires as it does in the walk, and hops over nothing. */
+const CREEP = 400
 /** The push is given up when the stone went less than this in so many seconds. */
 const STILL = { travel: 0.004, seconds: 0.04 } as const
 /** Pushed so long at most, s. */

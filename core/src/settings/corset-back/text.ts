@@ -87,7 +87,7 @@ export const text: RecipeText = {
     },
     lash: {
       title: 'Lace upward',
-      say: 'Draw the lacing over the front to the next bend, the first on the {way}: between stone and bend, behind the bend and on round it, turns in all: {turns}. Pull it snug with the thumb on the crossing, and go on to the other side; bends in all: {places}.',
+      say: 'Over the front, between stone and bend, behind the bend and on round it: turns {turns} in all. Pull it snug, thumb on the crossing. First to the {way}, then from side to side, {places} bends.',
       look: 'It lies on the stone all the way, and nothing of the back has moved.',
       caution: 'Fine wire under tension cuts: tape on the fingers.',
     },
