@@ -1,4 +1,4 @@
-import { wireOf, type Design, type Joint, type Wire } from '../design/index.js'
+import { isWound, wireOf, type Design, type Joint, type Wire } from '../design/index.js'
 import { roundUpCut, type Mm } from '../units/index.js'
 import { alloy, ALLOY_SOURCE, section, stockKey, type Stock } from '../wire/index.js'
 import { bundleHull, HAND_PACKING } from '../weave/index.js'
@@ -350,7 +350,7 @@ function bindingOf(
   { design, joints, prices }: Pick<Parameters<typeof cutList>[0], 'design' | 'joints' | 'prices'>,
   step: Quantity,
 ): CutBinding | undefined {
-  const wound = design.joints.filter((j) => j.kind !== 'coil')
+  const wound = design.joints.filter(isWound)
   const binder = wound[0]?.binder
   if (!binder) return undefined
   const width = leaf('chosen', 'option.bindingSize', binder.size.mm, 'mm')

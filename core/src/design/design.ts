@@ -52,13 +52,14 @@ export interface Member {
 
 /**
  * Where wires are fixed to each other. `bind`: side by side, by turns of another wire. `coil`: the first member is itself wound round the
- * others, and no other wire is used. `lash`: crossing each other, by turns of another wire on both diagonals.
+ * others, and no other wire is used. `lash`: crossing each other, by turns of another wire on both diagonals. `twist`: wires turned about each
+ * other, and no other wire is used.
  */
 export interface Joint {
   readonly id: string
-  readonly kind: 'bind' | 'coil' | 'lash'
+  readonly kind: 'bind' | 'coil' | 'lash' | 'twist'
   readonly members: readonly Member[]
-  /** What is wound: of a coil, the wire itself. */
+  /** What is wound: of a coil or a twist, the wire itself. */
   readonly binder: Stock
   /** The bundle that is wrapped: columns across x, rows through the depth. */
   readonly columns: number
@@ -185,6 +186,9 @@ interface MakesJoints {
   readonly joint?: string
   readonly places?: readonly Pick<Place, 'joint'>[]
 }
+
+/** Is it wound with a wire of its own, from the spool; coils and twists are made of the wires themselves. */
+export const isWound = ({ kind }: Pick<Joint, 'kind'>): boolean => kind === 'bind' || kind === 'lash'
 
 /** Ids of the joints that an operation makes, in order. @example jointsMade({ joint: 'neck' }) // ['neck'] */
 export const jointsMade = ({ joint, places = [] }: MakesJoints): string[] => [

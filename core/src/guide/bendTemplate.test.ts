@@ -16,20 +16,22 @@ describe('templates to bend on', () => {
       const line = points
         .slice(1)
         .reduce((sum, [x, y], i) => sum + Math.hypot(x - points[i]![0], y - points[i]![1]), 0)
-      // chords of the bends: a little shorter, by a thousandth
-      expect(line / length).toBeGreaterThan(0.998)
+      // chords of the bends: a little shorter, by a thousandth; where the wire crosses itself by what it climbs too
+      expect(line / length).toBeGreaterThan(0.995)
       expect(line).toBeLessThanOrEqual(length + 1e-9)
     }
   })
 
-  it('have their marks on the line, from below to above on both sides in turn', () => {
+  it('have their marks on the line, from below to above: on both sides in turn, or all on one', () => {
     for (const { design } of designs)
       for (const { points, marks } of bendTemplates(design)) {
         for (const { at } of marks)
           expect(Math.min(...points.map(([x, y]) => Math.hypot(x - at[0], y - at[1])))).toBeLessThan(0.11)
         const heights = marks.map((m) => m.at[1])
         expect(heights).toEqual([...heights].sort((a, b) => a - b))
-        marks.slice(1).forEach((m, i) => expect(Math.sign(m.at[0])).toBe(-Math.sign(marks[i]!.at[0])))
+        const sides = marks.map((m) => Math.sign(m.at[0]))
+        const turns = new Set(sides.slice(1).map((side, i) => side * sides[i]!))
+        expect(turns.size).toBe(1)
       }
   })
 })

@@ -1,10 +1,12 @@
-import type { Design, Operation, Wire } from '../design/index.js'
-import { cross, dot, norm, squareTo, sub, unit, type Vec2, type Vec3 } from '../geom/index.js'
+import { spanOf, type Design, type Operation, type Wire } from '../design/index.js'
+import { add, cross, dot, norm, scale, squareTo, sub, unit, type Vec2, type Vec3 } from '../geom/index.js'
 import { measurePath, pathAt, stationsOf } from '../path/index.js'
 
 /** A mark on a template: where a joint's middle comes to lie. */
 export interface TemplateMark {
   readonly joint: string
+  /** Which joint of the design it is, from 1. */
+  readonly number: number
   readonly at: Vec2
 }
 
@@ -22,25 +24,39 @@ export interface BendTemplate {
 
 /** Places on the line are so far apart, mm: between two of them a bend of 1 mm stands out by 0.005 mm. */
 const SPACING = 0.2
-/** What leaves its plane by less than this is flat, mm. */
+/** What leaves its plane by less than this is flat, mm; a wire that crosses itself leaves it by its own thickness, and still lies on its line. */
 const FLAT = 0.02
+const CROSSES = 1.05
 /** A wire that turns by less than this in all needs no template: half a circle more than twice, radians. */
 const TURNS = 2 * Math.PI
 const UP: Vec3 = [0, 1, 0]
 const RIGHT: Vec3 = [1, 0, 0]
 
-/** The stretch of one wire that an operation brings to its last form. */
-function formedBy(
-  op: Operation,
-): { readonly wire: string; readonly s0: number; readonly s1: number } | undefined {
+interface Stretch {
+  readonly wire: string
+  readonly s0: number
+  readonly s1: number
+}
+
+/** The stretches of one wire that an operation brings to their last form: of several one after the other the whole. */
+function formedBy(op: Operation): readonly Stretch[] {
   const forms = op.forms.filter((f) => f.to === 'path')
   const [first] = forms
-  if (!first || op.kind !== 'bend' || forms.some((f) => f.wire !== first.wire)) return undefined
-  return {
-    wire: first.wire,
-    s0: Math.min(...forms.map((f) => f.s0)),
-    s1: Math.max(...forms.map((f) => f.s1)),
-  }
+  if (!first || op.kind !== 'bend' || forms.some((f) => f.wire !== first.wire)) return []
+  return [...forms]
+    .sort((a, b) => a.s0 - b.s0)
+    .reduce<Stretch[]>((list, { wire, s0, s1 }) => {
+      const last = list[list.length - 1]
+      if (!last || s0 > last.s1 + FLAT) return [...list, { wire, s0, s1 }]
+      return [...list.slice(0, -1), { wire, s0: last.s0, s1: Math.max(last.s1, s1) }]
+    }, [])
+}
+
+/** The normal of the plane in which a wire turns to and fro as it goes these ways. */
+function normalOf(ways: readonly Vec3[]): Vec3 {
+  const turns = ways.slice(1).map((t, i) => cross(ways[i]!, t))
+  const most = turns.reduce((best, x) => (norm(x) > norm(best) ? x : best))
+  return unit(turns.reduce((sum, x) => add(sum, scale(x, Math.sign(dot(x, most)))), [0, 0, 0]))
 }
 
 /** How far a stretch of wire turns in all, radians. */
@@ -55,26 +71,25 @@ function turning(wire: Wire, s0: number, s1: number): number {
  * @example bendTemplates(design)[0].marks.length // 6, one for each lashing
  */
 export function bendTemplates(design: Design): BendTemplate[] {
-  return design.operations.flatMap((op): BendTemplate[] => {
-    const formed = formedBy(op)
-    const wire = formed && design.wires.find((w) => w.id === formed.wire)
-    if (!formed || !wire || formed.s1 > measurePath(wire.path).length + FLAT) return []
+  const stretches = design.operations.flatMap((op) => formedBy(op).map((formed) => ({ op, formed })))
+  return stretches.flatMap(({ op, formed }): BendTemplate[] => {
+    const wire = design.wires.find((w) => w.id === formed.wire)
+    if (!wire || formed.s1 > measurePath(wire.path).length + FLAT) return []
     const { s0, s1 } = formed
     if (turning(wire, s0, s1) < TURNS) return []
     const list = stationsOf(wire.path, s0, s1, SPACING).map((x) => x.at)
-    const other = list.find(({ t }) => norm(cross(list[0]!.t, t)) > 0.5)
-    if (!other) return []
-    const normal = unit(cross(list[0]!.t, other.t))
+    const normal = normalOf(list.map(({ t }) => t))
     const origin = list[0]!.p
-    if (list.some(({ p }) => Math.abs(dot(sub(p, origin), normal)) > FLAT)) return []
+    const out = list.map(({ p }) => dot(sub(p, origin), normal))
+    if (Math.max(...out) - Math.min(...out) > Math.max(FLAT, CROSSES * spanOf(wire))) return []
     const up = Math.abs(dot(normal, UP)) > 0.9 ? squareTo(RIGHT, normal) : squareTo(UP, normal)
     const side = cross(up, normal)
     const right: Vec3 = dot(side, RIGHT) < 0 ? [-side[0], -side[1], -side[2]] : side
     const flat = (p: Vec3): Vec2 => [dot(sub(p, origin), right), dot(sub(p, origin), up)]
-    const marks = design.joints.flatMap((joint): TemplateMark[] =>
+    const marks = design.joints.flatMap((joint, i): TemplateMark[] =>
       joint.members
         .filter((m) => m.wire === wire.id && m.s0 >= s0 - FLAT && m.s1 <= s1 + FLAT)
-        .map((m) => ({ joint: joint.id, at: flat(pathAt(wire.path, (m.s0 + m.s1) / 2).p) })),
+        .map((m) => ({ joint: joint.id, number: i + 1, at: flat(pathAt(wire.path, (m.s0 + m.s1) / 2).p) })),
     )
     return [
       {

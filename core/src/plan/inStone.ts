@@ -1,4 +1,4 @@
-import { gapAt, sectionAt, trueGapAt, type Clash, type Design, type Wire } from '../design/index.js'
+import { gapAt, isWound, sectionAt, trueGapAt, type Clash, type Design, type Wire } from '../design/index.js'
 import type { Held } from '../hold/index.js'
 import { pathAt, pathLength } from '../path/index.js'
 import { section } from '../wire/index.js'
@@ -23,18 +23,16 @@ interface Bound {
 
 /** What is bound round a wire; of a coil the wound wire has a path of its own. */
 const boundOn = (design: Design, wire: Wire): Bound[] =>
-  design.joints
-    .filter((j) => j.kind !== 'coil')
-    .flatMap((j) =>
-      j.members
-        .filter((m) => m.wire === wire.id)
-        .map(({ s0, s1 }) => ({
-          joint: j.id,
-          s0,
-          s1,
-          high: section(j.binder.profile, j.binder.size.mm).height,
-        })),
-    )
+  design.joints.filter(isWound).flatMap((j) =>
+    j.members
+      .filter((m) => m.wire === wire.id)
+      .map(({ s0, s1 }) => ({
+        joint: j.id,
+        s0,
+        s1,
+        high: section(j.binder.profile, j.binder.size.mm).height,
+      })),
+  )
 
 /**
  * Where a wire of a design, or what is bound round it, would stand in the stone: of each wire and each joint the deepest place, where it is

@@ -1,4 +1,4 @@
-import { checkDesign, gapAt, reachOf, sectionAt, type Design } from '../design/index'
+import { checkDesign, gapAt, isWound, reachOf, sectionAt, type Design } from '../design/index'
 import { dist, dot, norm, scale, sub, type Vec3 } from '../geom/index'
 import { develop, perform, replay, wireStates } from '../guide/index'
 import { plan, planHold, DEFAULT_SETTINGS } from '../plan/index'
@@ -156,7 +156,7 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
     for (const { stone, options } of cases) {
       const result = plan({ stone, family: id, options, settings: DEFAULT_SETTINGS })
       if (!result.ok) throw new Error(JSON.stringify(result.findings))
-      for (const joint of result.plan.design.joints.filter((j) => j.kind !== 'coil')) {
+      for (const joint of result.plan.design.joints.filter(isWound)) {
         const working = chosen.joints(stone, options)[joint.id]!
         expect(numberOf(working.length)).toBeCloseTo(joint.length, 6)
         if (!working.hull)

@@ -20,6 +20,8 @@ export interface RigidWorld {
   /** One step of so many seconds under a uniform pull on the stone, mm/s². Nothing rubs, nothing springs back. */
   step(pull: Vec3, seconds: number): void
   pose(): Pose
+  /** How deep a wire stands in the stone, mm: where wires form a wedge an engine lets it through bit by bit. */
+  deepest(): number
   dispose(): void
 }
 

@@ -24,17 +24,20 @@ function isOut({ held, low, high }: Shaken['setting'], pose: Pose): boolean {
 
 /** What came of it. */
 export interface PushedResult {
-  readonly outcome: 'stays' | 'out'
+  /** Squeezed: it came out where the engine let it through wires that stand firm. */
+  readonly outcome: 'stays' | 'out' | 'squeezed'
   /** How far the stone's middle went along, mm. */
   readonly travel: number
 }
 
-/** Free motion dies away in a four-hundredth of a second while the stone is pushed: it creeps along the wires as it does in the walk, and hops over nothing. */
-const CREEP = 400
+/** Free motion dies away in a fiftieth of a second while the stone is pushed: it creeps along the wires as it does in the walk. */
+const CREEP = 50
 /** The push is given up when the stone went less than this in so many seconds. */
 const STILL = { travel: 0.004, seconds: 0.04 } as const
 /** Pushed so long at most, s. */
 const MOST_PUSH = 2.5
+/** An engine's contacts give by less than this where nothing is wedged, mm. */
+const FIRM = 0.03
 
 /**
  * Pushes the stone one way with its own weight until it is out or has come to rest. Wires do not give and nothing rubs.
@@ -49,11 +52,15 @@ export function pushRigid(engine: RigidEngine, { setting, ...shapes }: Shaken, d
     return dot([at[0] - centre[0], at[1] - centre[1], at[2] - centre[2]], d)
   }
   try {
-    let before = 0
+    let [before, deepest] = [0, 0]
     const each = Math.round(STILL.seconds / STEP)
     for (let i = 1; i * STEP < MOST_PUSH; i++) {
       world.step(pull, STEP)
-      if (i % 20 === 0 && isOut(setting, world.pose())) return { outcome: 'out', travel: travelled() }
+      if (i % 20 === 0) {
+        deepest = Math.max(deepest, world.deepest())
+        if (isOut(setting, world.pose()))
+          return { outcome: deepest > FIRM ? 'squeezed' : 'out', travel: travelled() }
+      }
       if (i % each !== 0) continue
       const travel = travelled()
       if (travel - before < STILL.travel) return { outcome: 'stays', travel }

@@ -70,6 +70,8 @@ export {
 export type { Shape, ShapeFigures, Waist } from './shape.js'
 export { groupFormulas, groupMeasures, groupStones, mirroredStone, rowShares, scaledStone } from './group.js'
 export type { GroupMeasures } from './group.js'
+export { crossExtent } from './crossExtent.js'
+export type { CrossExtent } from './crossExtent.js'
 export { isDomed, isEgg, solidOf, solidSupport } from './solid.js'
 export type { Solid, Nearest, DomeSeed } from './solid.js'
 export { careOf, MINERALS, MINERAL_SOURCE, mineral, TREATMENT_CARE } from './minerals.js'

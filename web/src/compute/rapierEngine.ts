@@ -51,7 +51,7 @@ export async function rapierEngine(): Promise<RigidEngine> {
           .setCanSleep(false),
       )
       const smooth = (c: RAPIER.ColliderDesc) => c.setFriction(0).setRestitution(0)
-      for (const s of stone) world.createCollider(smooth(colliderOf(s)).setDensity(1), body)
+      const bodies = stone.map((s) => world.createCollider(smooth(colliderOf(s)).setDensity(1), body))
       for (const w of wires) world.createCollider(smooth(colliderOf(w)))
       return {
         step(pull, seconds) {
@@ -71,6 +71,17 @@ export async function rapierEngine(): Promise<RigidEngine> {
               [2 * (q.x * q.z + q.w * q.y), 2 * (q.y * q.z - q.w * q.x), 1 - 2 * (q.x * q.x + q.y * q.y)],
             ],
           }
+        },
+        deepest() {
+          let deep = 0
+          for (const own of bodies)
+            world.contactPairsWith(own, (other) =>
+              world.contactPair(own, other, (manifold) => {
+                for (let i = 0; i < manifold.numContacts(); i++)
+                  deep = Math.max(deep, -manifold.contactDist(i))
+              }),
+            )
+          return deep
         },
         dispose: () => world.free(),
       }

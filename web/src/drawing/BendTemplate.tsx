@@ -33,7 +33,7 @@ export function BendTemplate({ template, name }: { template: Template; name: str
           strokeLinejoin="round"
         />
         <path d={d} fill="none" stroke="var(--ink)" strokeWidth={0.15} strokeDasharray="0.8 0.5" />
-        {marks.map(({ joint, at: [x, y] }, i) => (
+        {marks.map(({ joint, number, at: [x, y] }) => (
           <g key={joint}>
             <path
               d={`M${x - size} ${-y}H${x + size}M${x} ${-y - size}V${-y + size}`}
@@ -47,7 +47,7 @@ export function BendTemplate({ template, name }: { template: Template; name: str
               textAnchor="middle"
               fill="var(--ink)"
             >
-              {i + 1}
+              {number}
             </text>
           </g>
         ))}

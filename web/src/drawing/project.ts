@@ -3,6 +3,7 @@ import {
   along,
   cross,
   dot,
+  isWound,
   pathAt,
   samplePath,
   scale,
@@ -97,14 +98,14 @@ export interface TurnFrame {
 export const binderHeight = (joint: Joint): number =>
   joint.binder.profile === 'half-round' ? joint.binder.size.mm / 2 : joint.binder.size.mm
 
-/** Turns of a joint, `count` of them from its start, at their true places. A coil's turns are its own wire's: none. */
+/** Turns of a joint, `count` of them from its start, at their true places. Turns that the wires make themselves lie on their paths: none. */
 export function turnFrames(
   design: Design,
   joint: Joint,
   paths: ReadonlyMap<string, Path>,
   count = joint.turns,
 ): TurnFrame[] {
-  if (joint.kind === 'coil') return []
+  if (!isWound(joint)) return []
   const members = joint.members.flatMap((m) => {
     const wire = design.wires.find((w) => w.id === m.wire)
     return wire ? [{ ...m, path: paths.get(m.wire) ?? wire.path, size: spanOf(wire) }] : []

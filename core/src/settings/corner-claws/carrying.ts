@@ -52,6 +52,7 @@ export function bailFrom(k: K, pen: Pen, arm: Arm, tied: Quantity): PartOfWork {
   const bail = rolledBail(k, {
     pen,
     strand: 'seat-top',
+    size: 'size',
     thick: q.size,
     wound: 'tieSize',
     binder: q.tieSize,

@@ -150,3 +150,59 @@ describe('a corset back', () => {
     )
   })
 })
+
+describe('a corset back of two legs', () => {
+  const options: Options = { ...chosen, back: 'closed loops', bends: 8, neck: 5, bail: 5 }
+  const design = corset.build(box, options)
+  const back = wireOf(design, 'back')
+  // bent two fifths over the limit of half-hard copper: 0.6 of a thickness inside
+  const turn = 1.4 * (0.6 + 0.5) * size
+  const inward = (turns: number) => {
+    const taken = (turns * 1.05 * lace * turn) / (turn - (size + lace) / 2)
+    return turn * (1 - Math.cos(taken / (2 * turn)))
+  }
+  const out = (turns: number) => 6 + 0.6 + size / 2 + inward(turns)
+  const leg = out(1) - 2 * turn
+
+  it('by hand: four loops a side share what the shaft leaves, and the legs go up where the smallest can be bent', () => {
+    for (const side of ['left', 'right']) {
+      expect(lengthOf(back, `up-0-${side}`)).toBeCloseTo(2.5, 9)
+      for (const row of [1, 2, 3]) expect(lengthOf(back, `up-${row}-${side}`)).toBeCloseTo(5, 9)
+      const { s0, s1 } = partOf(back, `up-2-${side}`)
+      for (const s of [s0, s1]) expect(Math.abs(pathAt(back.path, s).p[0])).toBeCloseTo(leg, 4)
+    }
+  })
+
+  it('by hand: a loop is a circle as wide as its turns ask, and climbs by the thickness of its wire', () => {
+    // the first on the right and the last on the left take more turns, and reach farther
+    for (const [i, side, turns] of [
+      [0, 'right', 4],
+      [1, 'left', 1],
+      [4, 'right', 1],
+      [7, 'left', 4],
+    ] as const) {
+      const radius = (out(turns) - leg) / 2
+      const round = 2 * Math.PI * radius
+      const whole = ['in', 'lashed', 'out'].reduce((sum, k) => sum + lengthOf(back, `${k}-${i}-${side}`), 0)
+      expect(whole / (round + (0.6 * (1.02 * size) ** 2) / round)).toBeCloseTo(1, 3)
+      const { s0, s1 } = partOf(back, `lashed-${i}-${side}`)
+      const { p } = pathAt(back.path, (s0 + s1) / 2)
+      expect(p[0]).toBeCloseTo((side === 'right' ? 1 : -1) * out(turns), 3)
+    }
+  })
+
+  it('both legs end side by side above the middle, and its stirrup stands in the middle before the foot', () => {
+    const { s0, s1 } = partOf(back, 'neck-right')
+    expect(s1 - s0).toBeCloseTo(5, 9)
+    const [right, left] = ['right', 'left'].map((side) => {
+      const part = partOf(back, `neck-${side}`)
+      return pathAt(back.path, (part.s0 + part.s1) / 2).p
+    }) as [Vec3, Vec3]
+    ;[size / 2, -size / 2].forEach((x, i) => expect([right, left][i]![0]).toBeCloseTo(x, 3))
+    expect(dist([right[0] - size, right[1], right[2]], left)).toBeLessThan(1e-3)
+    const middle = pathAt(back.path, back.anchor).p
+    expect(middle[0]).toBeCloseTo(0, 9)
+    expect(middle[2]).toBeGreaterThan(4.5)
+    expect(middle[1]).toBeCloseTo(pathAt(back.path, partOf(back, 'tip-right').s0).p[1] + turn, 4)
+  })
+})

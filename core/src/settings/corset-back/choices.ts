@@ -1,5 +1,6 @@
 import type { FullStone } from '../../stone/index.js'
 import { count, gauge, length, nearestSize, oneOf, proposed } from '../kit/index.js'
+import { bailWays } from '../kit/parts/rolledBail.js'
 import { loopChoices } from '../kit/parts/wrappedLoop.js'
 
 /** Height of the shaft that is laced: of a crystal up to its shoulder. */
@@ -23,6 +24,8 @@ const upTo = (stone: FullStone): readonly [number, number] => [1, shaftOf(stone)
 /** Choices of a corset back. Lengths in mm. */
 export const choices = {
   ...loopChoices('size'),
+  ...bailWays(['back', 'closed loops']),
+  back: oneOf('hold', ['S bends', 'closed loops']),
   bends: count('hold', 'bends', [3, 14], {
     start: ({ stone }) => bendsFor(stone),
     search: {

@@ -39,6 +39,9 @@ const POINT: Stone = {
 }
 
 const OPTIONS: Options = {
+  back: 'S bends',
+  roll: 'backward',
+  strip: 'bound',
   bail: 4,
   neck: 3.5,
   bends: 6,
@@ -57,6 +60,9 @@ const OPTIONS: Options = {
   margin: 6,
 }
 
+/** The same on two legs with four loops each. */
+const LOOPS: Options = { ...OPTIONS, back: 'closed loops', bends: 8, ends: 3, bail: 5, neck: 5 }
+
 /** Examples of a corset back. */
 export const examples: FamilyExamples = {
   stone,
@@ -72,6 +78,9 @@ export const examples: FamilyExamples = {
     ...options,
     turns: 1 + Math.floor(3 * random()),
     ends: 3 + Math.floor(3 * random()),
+    back: random() < 0.6 ? 'S bends' : 'closed loops',
+    roll: random() < 0.7 ? 'backward' : 'forward',
+    strip: random() < 0.7 ? 'bound' : 'twisted',
     foot: random() < 0.8 ? 'hook' : 'none',
     stand: Math.round(random() * 6) / 20,
     bail: 3 + Math.round(random() * 4),
@@ -86,12 +95,24 @@ export const examples: FamilyExamples = {
       options: { ...OPTIONS, lace: '24 AWG', reach: 0.7 },
     },
     { name: 'a point laced twice round each bend', stone: POINT, options: { ...OPTIONS, turns: 2 } },
+    { name: 'a point on two legs with closed loops', stone: POINT, options: LOOPS },
+    {
+      name: 'the same under a twisted bail rolled forward',
+      stone: POINT,
+      options: { ...LOOPS, strip: 'twisted', roll: 'forward' },
+    },
   ],
   broken: [
     {
       name: 'a point without a hook under its foot',
       stone: POINT,
       options: { ...OPTIONS, foot: 'none' },
+      ways: ['down'],
+    },
+    {
+      name: 'two legs without a stirrup under its foot',
+      stone: POINT,
+      options: { ...LOOPS, foot: 'none' },
       ways: ['down'],
     },
   ],

@@ -1,3 +1,4 @@
+import { scale } from '../../geom/index.js'
 import { outlineOf, taperOf, type FullStone } from '../../stone/index.js'
 import { stockName } from '../../wire/index.js'
 import { numberOf } from '../../working/index.js'
@@ -10,12 +11,15 @@ import {
   type Unfit,
   type Wirework,
 } from '../kit/index.js'
+import { lacing, lacingPart } from '../kit/parts/lacing.js'
+import { rolledBail, rolledBailPart } from '../kit/parts/rolledBail.js'
 import { wrappedLoop, wrappedLoopPart } from '../kit/parts/wrappedLoop.js'
 import { fixed } from '../shared/efforts.js'
 import { kindWord } from '../shared/kindWord.js'
-import { backOf, formulas, searched as searchedBehind, turnsAt, type Back } from './back.js'
+import { bendsBack, formulas as bendFigures } from './back.js'
+import { formulas, searched, type Back } from './behind.js'
+import { eyesBack, formulas as eyeFigures, searched as searchedInEyes } from './eyes.js'
 import { choices } from './choices.js'
-import { lacing, searched as searchedInFront } from './lacing.js'
 import { text } from './text.js'
 
 type K = Given<typeof choices>
@@ -33,33 +37,14 @@ function tell(k: K, back: Back): void {
   const { o, stone } = k
   const rungs = back.top.pieces.filter((p) => p.kind === 'rung').map((p) => numberOf(p.length))
   const arcs = back.top.pieces.filter((p) => p.kind === 'bend').map((p) => numberOf(p.length))
+  const fewer = { field: 'bends', value: Math.max(3, o.bends - 1) }
+  const most = Math.max(o.turns, o.ends)
   if (Math.min(...rungs) < 0 || 2 * numberOf(back.radius) < NEAREST * k.thick('size') + 2 * k.thick('lace'))
-    k.say(
-      'bends-crowd',
-      'error',
-      'bends',
-      { bends: o.bends },
-      { field: 'bends', value: Math.max(3, o.bends - 1) },
-    )
-  else if (Math.min(...arcs) < 0)
-    k.say(
-      'turns-crowd',
-      'error',
-      'turns',
-      { turns: Math.max(o.turns, o.ends) },
-      { field: 'bends', value: Math.max(3, o.bends - 1) },
-    )
-  const room = k.thick('lace') + 0.1
-  if (o.reach < room) {
-    const value = Math.ceil(10 * (room + 0.05)) / 10
-    k.say(
-      'no-room-for-lace',
-      'error',
-      'reach',
-      { reach: o.reach, lace: k.thick('lace') },
-      { field: 'reach', value },
-    )
-  }
+    k.say('bends-crowd', 'error', 'bends', { bends: o.bends }, fewer)
+  else if (Math.min(...arcs) < 0) k.say('turns-crowd', 'error', 'turns', { turns: most }, fewer)
+  const [lace, { reach }] = [k.thick('lace'), o]
+  const room = { field: 'reach', value: Math.ceil(10 * (lace + 0.15)) / 10 }
+  if (reach < lace + 0.1) k.say('no-room-for-lace', 'error', 'reach', { reach, lace }, room)
   if (o.bends - 1 < FEW) k.say('few-crossings', 'doubt', 'bends', { crossings: o.bends - 1 })
   const { up, down } = taperOf(stone)
   if (o.foot === 'none' && stone.kind === 'crystal' && Math.max(up, down) > -Infinity && down <= STRAIGHT)
@@ -84,43 +69,42 @@ function stepsOf(k: K, back: Back): Step[] {
     takes: { cross: fixed('crossings', crossings) },
     ...over,
   })
-  const last = o.bends - 1
-  const between = Array.from({ length: o.bends - 2 }, (_, i) => i + 1)
+  const n = back.places.length
+  const eyed = o.back === 'closed loops'
+  const middle: Step = {
+    id: !eyed ? 'shape-foot' : o.foot === 'hook' ? 'shape-stirrup' : 'shape-u',
+    kind: 'bend',
+    wires: ['back'],
+    takes: { bend: fixed('bends', !eyed ? 4 : o.foot === 'hook' ? 10 : 2) },
+    forms: [{ of: ['back'], kinds: ['foot'] }],
+    values: { tip: o.tip },
+  }
+  const between = Array.from({ length: n - 2 }, (_, i) => i + 1)
   return [
     { id: 'gather', kind: 'gather', wires: [], values: { size, lace: fine } },
     { id: 'straighten', kind: 'straighten', wires: [] },
     { id: 'cut', kind: 'cut', final: true, takes: { cut: wires }, values: { n: 2 } },
     { id: 'mark', kind: 'mark', takes: { mark: fixed('wires', 1) }, values: { n: 1 } },
+    ...(eyed ? [middle] : []),
     {
-      id: 'bend-back',
+      id: eyed ? 'bend-loops' : 'bend-back',
       kind: 'bend',
       wires: ['back'],
-      takes: { bend: q.bends },
+      takes: { bend: eyed ? fixed('loops', n) : q.bends },
       forms: [{ of: ['back'], kinds: ['rung', 'bend', 'lashed'] }],
-      values: { bends: o.bends, rod: 2 * numberOf(back.radius) - k.thick('size') },
+      values: { bends: n, rod: 2 * numberOf(back.radius) - k.thick('size') },
     },
-    ...(o.foot === 'hook'
-      ? [
-          {
-            id: 'shape-foot',
-            kind: 'bend' as const,
-            wires: ['back'],
-            takes: { bend: fixed('bends', 4) },
-            forms: [{ of: ['back'], kinds: ['foot'] }],
-            values: { tip: o.tip },
-          },
-        ]
-      : []),
+    ...(!eyed && o.foot === 'hook' ? [middle] : []),
     { id: 'try', kind: 'try', wires: ['back'] },
     lace('begin-lacing', { ...lashing(0), brings: ['lace'] }, 0),
     { id: 'seat', kind: 'seat', wires: [], stone: 'in' },
     lace('lash', { places: between.map(lashing), values: { way: way(1) } }, between.length),
-    lace('end-lacing', { ...lashing(last), values: { way: way(last) } }, 1),
+    lace('end-lacing', { ...lashing(n - 1), values: { way: way(n - 1) } }, 1),
     {
       id: 'close-top',
       kind: 'close',
       wires: ['back'],
-      takes: { bend: fixed('bends', 3) },
+      takes: { bend: fixed('bends', eyed ? 8 : 3) },
       final: true,
       forms: [{ of: ['back'], kinds: ['top'] }],
       values: { stand: o.stand },
@@ -130,22 +114,39 @@ function stepsOf(k: K, back: Back): Step[] {
 
 function make(k: K): Wirework {
   const { o, q } = k
-  const back = backOf(k)
+  const eyed = o.back === 'closed loops'
+  const back = eyed ? eyesBack(k) : bendsBack(k)
   tell(k, back)
-  const lace = lacing(k, back)
-  const loop = wrappedLoop(k, { pen: back.top, strand: 'back', thick: q.size, wound: 'lace' })
-  const lashes = back.apexes.map((_, i): Tie => ({
+  const lace = lacing(k, {
+    places: back.places,
+    front: scale(back.plane.behind, -1),
+    lace: k.thick('lace'),
+    stiff: k.thick('size'),
+    on: k.on('size', 'lace', 'bends', 'low', 'high', 'reach', 'turns', 'ends', 'alloy', 'temper'),
+  })
+  const stems = { pen: back.top, strand: 'back', thick: q.size, wound: 'lace' }
+  const bail = eyed
+    ? rolledBail(k, {
+        ...stems,
+        other: back.foot,
+        ways: o,
+        size: 'size',
+        binder: q.lace,
+        top: k.stone.length / 2,
+      })
+    : wrappedLoop(k, stems)
+  const lashes = back.places.map((place, i): Tie => ({
     id: `lash-${i + 1}`,
     kind: 'coil',
     counted: 'sides',
     of: [
       ['lace', `turns-${i}-right`],
-      ['back', `lashed-${i}-right`],
+      ['back', place.part],
     ],
     runs: ['back'],
     wound: 'lace',
-    length: back.lashed[i]!,
-    turns: turnsAt(k, i),
+    length: place.length,
+    turns: place.turns,
     columns: 1,
     rows: 1,
     field: 'turns',
@@ -155,11 +156,11 @@ function make(k: K): Wirework {
       { id: 'back', size: 'size', left: back.foot.pieces, right: back.top.pieces, finish: 'tucked' },
       { id: 'lace', size: 'lace', ...lace, finish: 'tucked' },
     ],
-    ties: [...lashes, ...loop.ties],
-    ...(loop.hang ? { hang: loop.hang } : {}),
+    ties: [...lashes, ...bail.ties],
+    ...(bail.hang ? { hang: bail.hang } : {}),
     steps: [
       ...stepsOf(k, back),
-      ...loop.steps,
+      ...bail.steps,
       { id: 'trim', kind: 'trim', final: true, values: { margin: o.margin } },
     ],
     outputs: [{ id: 'bend', quantity: back.radius, tool: 'rod' }],
@@ -185,9 +186,9 @@ const recipe: Recipe<typeof choices> = {
   worn: ['pendant'],
   text,
   choices,
-  parts: [wrappedLoopPart],
-  formulas,
-  searched: { ...searchedBehind, ...searchedInFront },
+  parts: [lacingPart, rolledBailPart, wrappedLoopPart],
+  formulas: { ...formulas, ...bendFigures, ...eyeFigures },
+  searched: { ...searched, ...searchedInEyes },
   minutes: { cross: 0.35, bend: 0.5, turn: 0.06, roll: 2, seat: 2, straighten: 1 },
   // lacing is pulled by its end to the last
   spare: 30,

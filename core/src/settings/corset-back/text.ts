@@ -6,8 +6,9 @@ export const text: RecipeText = {
   about:
     'A stiff wire bent in S after S behind a long stone, laced across its front with fine wire drawn taut from bend to bend, and brought forward over its top to a loop.',
   school:
-    'One wire behind and a single round of lacing at each bend. Other makers go round each bend twice, use a stouter lacing in fewer crossings, or a back of two legs with closed loops.',
+    'One wire behind in S bends, or two legs of it with closed loops, and a single round of lacing at each bend. Other makers go round each bend twice, or use a stouter lacing in fewer crossings.',
   params: {
+    back: 'Back bent in',
     bends: 'Bends behind',
     turns: 'Turns round each bend',
     ends: 'Turns at the first and last',
@@ -26,9 +27,6 @@ export const text: RecipeText = {
     lashed: 'bends, under the turns',
     foot: 'under the foot',
     top: 'over the top',
-    turns: 'round the bends',
-    taut: 'across the front',
-    end: 'end, pressed in',
   },
   wires: { back: 'Back', lace: 'Lacing' },
   joints: {},
@@ -46,6 +44,8 @@ export const text: RecipeText = {
       'Bends that stand out {reach:1} mm leave no room for lacing of {lace:2} mm between stone and wire.',
     'few-crossings': 'Only {crossings} crossings: the stone swings out between them. Three or more hold it.',
     'past-the-end': 'The first or the last bend would lie past the stone’s end. Bring it farther in.',
+    'legs-meet':
+      'Two legs with loops have no room behind a stone so narrow. Bend the back in S bends, or of thinner wire.',
     'no-foot': 'Nothing stops the stone at its foot, and its taper does not: it slides out downward.',
   },
   steps: {
@@ -56,12 +56,26 @@ export const text: RecipeText = {
     },
     mark: {
       title: 'Mark the back',
-      say: 'Mark the middle of the lowest rung, and each bend upward from there as the cut list says.',
+      say: 'Mark the back as the cut list says: first where it begins to be bent, then each bend from there.',
     },
     bend: {
       title: 'Bend the back',
       say: 'Bend {bends} bends over a rod of {rod:1} mm, to the right and to the left in turn, all in one plane. Lay each on the template.',
       look: 'Flat on the bench; the rungs lie level, the stem over the middle.',
+    },
+    'bend-loops': {
+      title: 'Turn the loops',
+      say: 'Turn {bends} loops outward over a rod of {rod:1} mm or more, half of them up each leg as the templates show, every other one crossing back.',
+      look: 'The loops mirror each other and lie level; nothing springs open.',
+    },
+    'shape-u': {
+      title: 'Bend the middle',
+      say: 'Bend the middle of the wire to a flat U, its legs level.',
+    },
+    'shape-stirrup': {
+      title: 'Bend the stirrup',
+      say: 'Bend the middle of the wire to a U that will stand {tip:1} mm up before the stone, and both legs back under its foot and up behind it.',
+      look: 'The stone stands in it without rocking.',
     },
     'shape-foot': {
       title: 'Bend the foot',

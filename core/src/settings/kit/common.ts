@@ -1,5 +1,5 @@
 import type { Design, Form, Operation } from '../../design/index.js'
-import { ALONE, jointsMade, withoutNegativeZero } from '../../design/index.js'
+import { ALONE, isWound, jointsMade, withoutNegativeZero } from '../../design/index.js'
 import type { Finding } from '../../finding/index.js'
 import { leastRadius } from '../../path/index.js'
 import { NEWTON_PER_GRAM } from '../../units/index.js'
@@ -110,8 +110,8 @@ export const designOf = (family: string, made: Made, minutes: Minutes): Design =
     operations: operationsOf(made, minutes),
   })
 
-/** Parts that a taut wire makes round an edge: no bend of pliers. */
-const TAUT = 'taut'
+/** Parts whose curves no pliers make: what is drawn taut round an edge, and what is twisted. */
+const NOT_BENT = ['taut', 'twisted']
 
 /** Radius of the tightest bend of all strands of a size, to the wire's middle, mm. */
 const tightestOf = ({ work }: Made, size: string): number =>
@@ -119,7 +119,7 @@ const tightestOf = ({ work }: Made, size: string): number =>
     ...work.strands
       .filter((s) => s.size === size)
       .flatMap((s) => [...(s.left ?? []), ...s.right])
-      .filter((p) => p.kind !== TAUT)
+      .filter((p) => !NOT_BENT.includes(p.kind))
       .flatMap((p) => p.segments.map(leastRadius)),
   )
 
@@ -140,7 +140,7 @@ export function commonFindings(family: string, made: Made): Finding[] {
       ? [{ code: `${family}.bend-too-tight`, severity: 'error', field: size, values: { radius, least } }]
       : []
   })
-  const bundles = made.work.ties.filter((t) => t.kind !== 'coil')
+  const bundles = made.work.ties.filter(isWound)
   const fields = [...new Set(bundles.map((t) => t.field))]
   const loose = fields.flatMap((field): Finding[] => {
     const own = bundles.filter((t) => t.field === field).map((t) => made.joints.find((j) => j.id === t.id)!)
@@ -162,7 +162,7 @@ const KNOCK = 100
 export function gaugesOf(made: Made, mass: number): GaugeAsk[] {
   const { work, wires, joints } = made
   const stockAt = (id: string) => wires.find((w) => w.id === id)!.stock
-  const drawn = work.strands.filter((s) => s.right.some((p) => p.kind === TAUT)).map((s) => s.size)
+  const drawn = work.strands.filter((s) => s.right.some((p) => p.kind === 'taut')).map((s) => s.size)
   const worked = sizesOf(made).flatMap((size): GaugeAsk[] => {
     if (drawn.includes(size)) return []
     const own = work.strands.flatMap((s, i) => (s.size === size ? [wires[i]!] : []))
@@ -191,7 +191,7 @@ export function gaugesOf(made: Made, mass: number): GaugeAsk[] {
     ]
   })
   const wound = [
-    ...new Set(work.ties.filter((t) => t.kind !== 'coil' || drawn.includes(t.wound)).map((t) => t.wound)),
+    ...new Set(work.ties.filter((t) => isWound(t) || drawn.includes(t.wound)).map((t) => t.wound)),
   ]
   const asked = wound.map((size): GaugeAsk => {
     const own = work.ties.filter((t) => t.wound === size)

@@ -1,4 +1,4 @@
-import type { Design } from '../../design/index.js'
+import { isWound, type Design } from '../../design/index.js'
 import type { Finding } from '../../finding/index.js'
 import { remember } from '../../geom/index.js'
 import { fullStone, stoneErrors, type Stone } from '../../stone/index.js'
@@ -112,7 +112,7 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
     joints: (stone, options) =>
       Object.fromEntries(
         madeOf(stone, options)
-          .work.ties.filter((t) => t.kind !== 'coil')
+          .work.ties.filter(isWound)
           .map((t) => [
             t.id,
             {

@@ -2,6 +2,6 @@ export { count, gauge, length, nearestSize, oneOf, proposed, startOf } from './c
 export type { Choice, Choices, Gauge, Starting } from './choices.js'
 export { familyOf } from './familyOf.js'
 export { figure, figures, mm } from './figures.js'
-export { angle, crankOf, moved, Pen, penFigures } from './pen.js'
+export { angle, crankOf, moved, Pen, penFigures, reversed } from './pen.js'
 export type { Given, Recipe, RecipeText, Unfit } from './recipe.js'
 export type { PartOfWork, Step, Strand, Tie, Wirework } from './wirework.js'

@@ -9,7 +9,7 @@ import { bind, slipOf } from '../shared/bind.js'
 import { stretchOf, wireFrom } from '../shared/pieces.js'
 import { leavesOf, METAL, readChoices, startOf, stockOf, type Choices } from './choices.js'
 import { figures, mm } from './figures.js'
-import type { Given, Recipe } from './recipe.js'
+import type { Given, Recipe, Searched } from './recipe.js'
 import type { Tie, Wirework } from './wirework.js'
 
 /** What comes of a stone and choices: the recipe's work, its wires and joints, and what was told on the way. */
@@ -64,7 +64,9 @@ export interface Maker {
 
 export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeof METAL): Maker {
   const searched: Formulas = Object.fromEntries(
-    Object.entries(recipe.searched ?? {}).map(([name, said]): [string, Formula] => {
+    Object.entries(
+      Object.assign({}, ...(recipe.parts ?? []).map((p) => p.searched), recipe.searched) as Searched,
+    ).map(([name, said]): [string, Formula] => {
       const [unit, text] = typeof said === 'string' ? (['mm', said] as const) : said
       const of: Formula['of'] = (x, words) =>
         maker.again(x, words).found.get(`${name} ${words.which!}`) ?? NaN

@@ -1,5 +1,5 @@
 import { along, cross, scale, squareTo, type Vec3 } from '../../geom/index.js'
-import { segmentAt, segmentLength, moveSegment, type Segment } from '../../path/index.js'
+import { segmentAt, segmentLength, moveSegment, reverseSegment, type Segment } from '../../path/index.js'
 import { leaf, numberOf, type Quantity } from '../../working/index.js'
 import type { Piece } from '../shared/pieces.js'
 import { figure, figures, mm } from './figures.js'
@@ -133,6 +133,10 @@ export class Pen {
     }
   }
 }
+
+/** The same pieces travelled the other way. */
+export const reversed = (pieces: readonly Piece[]): Piece[] =>
+  [...pieces].reverse().map((p) => ({ ...p, segments: [...p.segments].reverse().map(reverseSegment) }))
 
 /** The same pieces where a rigid move or a mirror leads. */
 export const moved = (pieces: readonly Piece[], by: (p: Vec3) => Vec3): Piece[] =>

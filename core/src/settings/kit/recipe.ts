@@ -48,6 +48,16 @@ export interface Given<C extends Choices> {
 /** Words of a family: its parts' and those that all families share are put with them. Findings by their own codes. */
 export type RecipeText = Pick<FamilyText, 'name' | 'about' | 'school'> & Partial<FamilyText>
 
+/** Written forms of figures that are searched for, by name: in mm where no unit is said. */
+export type Searched = Readonly<Record<string, string | readonly [Unit, string]>>
+
+/** What a part brings to each recipe that names it: its figures, those that it searches for, and its words. */
+export interface RecipePart {
+  readonly formulas?: Formulas
+  readonly searched?: Searched
+  readonly text?: Partial<FamilyText>
+}
+
 /** Why a stone like this cannot be set so at all. */
 export interface Unfit {
   readonly code: string
@@ -62,12 +72,12 @@ export interface Recipe<C extends Choices> {
   readonly worn: Family['worn']
   readonly choices: C
   readonly text: RecipeText
-  /** Words of the parts that it is made of. */
-  readonly parts?: readonly { readonly formulas?: Formulas; readonly text?: Partial<FamilyText> }[]
+  /** The parts that it is made of. */
+  readonly parts?: readonly RecipePart[]
   /** Its figures, from their tables. */
   readonly formulas: Formulas
-  /** Written forms of the figures that are searched for: in mm where no unit is said. */
-  readonly searched?: Readonly<Record<string, string | readonly [Unit, string]>>
+  /** Its figures that are searched for, beside those of its parts. */
+  readonly searched?: Searched
   /** Minutes where they differ from the usual. */
   readonly minutes?: Readonly<Record<string, number>>
   /** Spare at each end to begin with, mm, where a hand must pull more than usual. */

@@ -1,4 +1,4 @@
-import { reachOf, sectionAt, type Design } from '../../design/index.js'
+import { isWound, reachOf, sectionAt, type Design } from '../../design/index.js'
 import { remember, type Vec3 } from '../../geom/index.js'
 import { pathLength, stationsOf } from '../../path/index.js'
 import { bodyBox, bodyOf, outlineNearest, shapeOf, silhouette, type FullStone } from '../../stone/index.js'
@@ -18,7 +18,7 @@ function boxOf(design: Design, stone: FullStone): Box {
   const box = { x: [own.x0, own.x1], y: [own.y0, own.y1], z: [own.z0, own.z1] }
   for (const wire of design.wires) {
     const bound = design.joints
-      .filter((j) => j.kind !== 'coil')
+      .filter(isWound)
       .flatMap((j) =>
         j.members.filter((m) => m.wire === wire.id).map((m) => ({ ...m, high: binderHeight(j.binder) })),
       )

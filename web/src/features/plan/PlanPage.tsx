@@ -213,8 +213,8 @@ function Planner({
               </dl>
             )}
             {plan &&
-              bendTemplates(plan.design).map((t) => (
-                <div key={t.operation} className="sheet order-4 mt-3">
+              bendTemplates(plan.design).map((t, i) => (
+                <div key={i} className="sheet order-4 mt-3">
                   <BendTemplate template={t} name={piece.name || 'piece'} />
                 </div>
               ))}

@@ -221,8 +221,8 @@ function Wrap({
           />
           {templates
             .filter((t) => t.operation === op.id)
-            .map((t) => (
-              <BendTemplate key={t.operation} template={t} name={piece.name || 'piece'} />
+            .map((t, i) => (
+              <BendTemplate key={i} template={t} name={piece.name || 'piece'} />
             ))}
         </section>
       </div>

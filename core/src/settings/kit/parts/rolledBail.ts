@@ -1,12 +1,14 @@
 import type { Vec3 } from '../../../geom/index.js'
+import { moveSegment, pathLength } from '../../../path/index.js'
 import { leaf, numberOf, type Quantity } from '../../../working/index.js'
 import type { FamilyText } from '../../family.js'
 import { BAIL_BARE, bailSegments } from '../../shared/rolledBail.js'
-import { length } from '../choices.js'
+import { length, oneOf } from '../choices.js'
 import { figures, mm } from '../figures.js'
 import type { Pen } from '../pen.js'
 import type { Given } from '../recipe.js'
 import type { PartOfWork, Tie } from '../wirework.js'
+import { easeOf, twistedWire, twistFigures, twistFormulas, type TwistedPair } from './twistedPair.js'
 
 /** The strip's end stays this far above the stone, mm. */
 const CLEAR = 0.3
@@ -14,6 +16,12 @@ const CLEAR = 0.3
 const LONGEST = 15
 /** The end is turned down behind the neck no tighter than this share of the wire's thickness. */
 const TIGHTEST = 0.6
+
+/** Ways of a rolled bail, for families whose wires leave them open: to which side it is rolled, and how its strip is held together. */
+export const bailWays = (when: readonly [string, string]) => ({
+  roll: oneOf('worn', ['backward', 'forward'], { when }),
+  strip: oneOf('worn', ['bound', 'twisted'], { when }),
+})
 
 /** Choices of a rolled bail: `size` is the choice of the pair's wire, by whose thickness its neck begins. */
 export const bailChoices = (size: string, when: readonly [string, string]) => ({
@@ -38,6 +46,10 @@ const { make: F, formulas } = figures('bail', {
   end: mm('the larger of 2 × {bare} and {neck} − 1 − {back}: laid behind the neck', ({ bare, neck, back }) =>
     Math.max(2 * bare, neck - back - 1),
   ),
+  twisted: mm(
+    '{thick} / 2: as far as a twisted pair reaches past one of its wires, as a wound wire does',
+    ({ thick }) => thick / 2,
+  ),
   bound: mm(
     'rise {radius} + 3/4 of a circle of that radius + quarter turn of {back} + end {end} − {bare}, which stays bare to be tucked',
     ({ radius, back, end, bare }) =>
@@ -45,9 +57,20 @@ const { make: F, formulas } = figures('bail', {
   ),
 })
 
+/** Figures of a rolled bail that are searched for. */
+const searched = {
+  twist:
+    'one of two wires of {thick}, twisted by {halves} half turns along a strip {inside} inside when it is rolled',
+} as const
+
 const text: Partial<FamilyText> = {
-  params: { bail: 'Bail, inside', neck: 'Neck bind' },
-  parts: { neck: 'neck bind', bail: 'bail strip, bound', bare: 'bail strip, bare ends' },
+  params: { bail: 'Bail, inside', neck: 'Neck bind', roll: 'Bail rolled', strip: 'Bail strip' },
+  parts: {
+    neck: 'neck bind',
+    bail: 'bail strip',
+    twisted: 'bail strip, twisted',
+    bare: 'bail strip, bare ends',
+  },
   joints: { neck: 'neck', bail: 'bail' },
   findings: {
     'bail-too-small': 'A bail {bail:1} mm inside cannot be rolled from this wire; {least:1} mm or more can.',
@@ -65,22 +88,32 @@ const text: Partial<FamilyText> = {
       say: 'Go on binding the pair until it measures {length:1} mm, about {turns} turns of {tie}.',
       look: 'Flat and even; the last end on the face that will be inside the roll.',
     },
+    'twist-bail': {
+      title: 'Twist the bail strip',
+      say: 'Twist both wires about each other, half turns in all: {halves}. Hold the neck in nylon jaws meanwhile.',
+      look: 'Even, and the ends side by side.',
+    },
     'roll-bail': {
       title: 'Roll the bail',
-      say: 'Roll the strip backward over a rod of {inside:1} mm and lay its end down behind the neck.',
+      say: 'Roll the strip {way} over a rod of {inside:1} mm and lay its end down {end} the neck.',
       look: 'Straight, and centred over the stone.',
     },
   },
 }
 
 /** What a recipe names to have a rolled bail among its parts. */
-export const rolledBailPart = { formulas, text }
+export const rolledBailPart = { formulas: { ...formulas, ...twistFormulas }, searched, text }
 
 /** A pair that comes up side by side and is bound together: its wire, and the place where it begins. */
 export interface Pair {
   /** On the right, where the neck begins, heading up. */
   readonly pen: Pen
+  /** On the left, where that is drawn by itself: it has to be for a twisted strip. */
+  readonly other?: Pen
+  readonly ways?: { readonly roll: 'backward' | 'forward'; readonly strip: 'bound' | 'twisted' }
   readonly strand: string
+  /** The choice of the pair's own size, and its thickness. */
+  readonly size: string
   readonly thick: Quantity
   /** The choice of the wound wire's size, and how high it lies on what it is wound on. */
   readonly wound: string
@@ -89,23 +122,57 @@ export interface Pair {
   readonly top: number
 }
 
-/** A pair of wires bound to a neck and rolled backward to a bail: draws it on, and gives its ties, its steps and where it hangs. */
+/** A pair of wires bound to a neck and rolled to a bail: draws it on, and gives its ties, its steps and where it hangs. */
 export function rolledBail(
   k: Given<ReturnType<typeof bailChoices>>,
-  { pen, strand, thick, wound, binder, top }: Pair,
+  { pen, other, ways, strand, size, thick, wound, binder, top }: Pair,
 ): PartOfWork {
   const { bail: inside, neck } = k.q
+  const twisted = ways?.strip === 'twisted'
+  const forward = ways?.roll === 'forward'
   const bare = leaf('table', 'bare end of the bail strip', BAIL_BARE, 'mm', 'our choice')
-  const radius = F.radius({ inside, binder, thick })
-  const back = F.back({ radius, thick, binder })
+  const over = twisted ? F.twisted({ thick }) : binder
+  const radius = F.radius({ inside, binder: over, thick })
+  const back = F.back({ radius, thick, binder: over })
   const end = F.end({ bare, neck, back })
   const bound = F.bound({ radius, back, end, bare })
   const [, join, z] = pen.at
   const a = numberOf(thick)
-  const roll = { inside: k.o.bail, thickness: a, binder: numberOf(binder), neck: k.o.neck }
-  pen.line('neck', 'neck', neck)
-  const segments = bailSegments(roll, pen.at)
-  pen.draw('bail', 'bail', segments.bound, bound).draw('bare', 'bare', segments.bare, bare)
+  const roll = { inside: k.o.bail, thickness: a, binder: numberOf(over), neck: k.o.neck }
+  for (const own of other ? [pen, other] : [pen]) own.line('neck', 'neck', neck)
+  const turned = ([x, y, d]: Vec3): Vec3 => (forward ? [x, y, -d] : [x, y, d])
+  const strip = (from: Vec3, kind: 'bound' | 'bare') =>
+    bailSegments(roll, turned(from))[kind].map((seg) => moveSegment(seg, turned, turned))
+  const halves = twistFigures.halves({ length: bound, thick })
+  if (!twisted || !other)
+    for (const own of other ? [pen, other] : [pen]) {
+      const from = own.at
+      own.draw('bail', 'bail', strip(from, 'bound'), bound).draw('bare', 'bare', strip(from, 'bare'), bare)
+    }
+  else {
+    const from: Vec3 = [0, pen.at[1], z]
+    const twist: TwistedPair = {
+      line: { segments: strip(from, 'bound') },
+      across: [1, 0, 0],
+      thick: a,
+      halves: numberOf(halves),
+      ease: easeOf(numberOf(bound), a),
+    }
+    for (const [own, side] of [
+      [pen, 1],
+      [other, -1],
+    ] as const) {
+      const path = [twistedWire(twist, side)]
+      const long = k.found('twist', side === 1 ? 'right' : 'left', pathLength({ segments: path }), {
+        ...k.on('bail', 'neck', 'alloy', 'temper'),
+        thick,
+        inside,
+        halves,
+      })
+      own.draw('bail', 'twisted', path, long)
+      own.line('bare', 'bare', bare)
+    }
+  }
 
   if (numberOf(back) < TIGHTEST * a) {
     const least = Math.ceil(2 * (2 * TIGHTEST * a + a + 2 * roll.binder)) / 2
@@ -124,7 +191,7 @@ export function rolledBail(
   }
   const tie = (id: 'neck' | 'bail', length: Quantity): Tie => ({
     id,
-    kind: 'bind',
+    kind: twisted && id === 'bail' ? 'twist' : 'bind',
     of: [
       [strand, `${id}-left`],
       [strand, `${id}-right`],
@@ -135,20 +202,32 @@ export function rolledBail(
     rows: 1,
     field: id,
   })
-  const hang: Vec3 = [0, join + k.o.neck + numberOf(radius) + k.o.bail / 2, z - numberOf(radius)]
+  const aside = forward ? numberOf(radius) : -numberOf(radius)
+  const hang: Vec3 = [0, join + k.o.neck + numberOf(radius) + k.o.bail / 2, z + aside]
   return {
     hang,
-    ties: [tie('neck', neck), tie('bail', bound)],
+    ties: [
+      tie('neck', neck),
+      twisted
+        ? { ...tie('bail', bound), wound: size, turns: twistFigures.turns({ halves }) }
+        : tie('bail', bound),
+    ],
     steps: [
       { id: 'bind-neck', kind: 'bind', joint: 'neck' },
-      { id: 'bind-bail', kind: 'bind', joint: 'bail' },
+      twisted
+        ? { id: 'twist-bail', kind: 'twist', joint: 'bail', values: { halves: numberOf(halves) } }
+        : { id: 'bind-bail', kind: 'bind', joint: 'bail' },
       {
         id: 'roll-bail',
         kind: 'roll',
         wires: [strand],
         final: true,
-        forms: [{ of: [strand], kinds: ['bail', 'bare'] }],
-        values: { inside: k.o.bail },
+        forms: [{ of: [strand], kinds: ['bail', 'twisted', 'bare'] }],
+        values: {
+          inside: k.o.bail,
+          way: forward ? 'forward' : 'backward',
+          end: forward ? 'before' : 'behind',
+        },
       },
     ],
   }

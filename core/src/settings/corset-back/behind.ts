@@ -1,0 +1,176 @@
+import { along, unit, type Vec3 } from '../../geom/index.js'
+import { crossExtent, type CrossExtent } from '../../stone/index.js'
+import { numberOf, type Quantity } from '../../working/index.js'
+import { angle, figure, figures, mm, type Given, type Pen } from '../kit/index.js'
+import { PACKED, type LacedPlace } from '../kit/parts/lacing.js'
+import { shaftOf, type choices } from './choices.js'
+
+export type K = Given<typeof choices>
+
+const X: Vec3 = [1, 0, 0]
+const Y: Vec3 = [0, 1, 0]
+const FRONT: Vec3 = [0, 0, 1]
+
+const { make: F, formulas } = figures('corset', {
+  span: mm(
+    '({shaft} − {low} − {high}) / cos {lean}°: along the back, from its first bend to its last',
+    ({ shaft, low, high, lean }) => (shaft - low - high) / Math.cos((lean * Math.PI) / 180),
+  ),
+  inward: mm(
+    '{radius} × (1 − cos({lashed} / (2 × {radius}))): as far as the bend has turned inward under its outermost turns',
+    ({ radius, lashed }) => radius * (1 - Math.cos(lashed / (2 * radius))),
+  ),
+  apex: mm(
+    '{beside} + {reach} + {inward} + {size} / 2: from the middle to the wire in the bend',
+    ({ beside, reach, inward, size }) => beside + reach + inward + size / 2,
+  ),
+  overTop: figure('°', '90° − {lean}°: from the back’s lean to forward', ({ lean }) => 90 - lean),
+  underFoot: figure(
+    '°',
+    '90° + {lean}°: from the back’s lean, downward, to forward',
+    ({ lean }) => 90 + lean,
+  ),
+  lift: mm('{turn} − {size} / 2: up to the foot, past the bend', ({ turn, size }) => turn - size / 2),
+  lashed: mm(
+    '{turns} × 1.05 × {lace} × {radius} / ({radius} − ({size} + {lace}) / 2): as much of the bend as its turns take, side by side on its inner side',
+    ({ turns, lace, radius, size }) => (turns * PACKED * lace * radius) / (radius - (size + lace) / 2),
+  ),
+})
+export { formulas }
+
+/** Figures of a back behind the stone that are searched for on it. */
+export const searched = {
+  lean: ['°', 'how far the back leans forward along the stone between its first bend and its last'],
+  beside: 'half width of the stone at the {which} bend',
+  down: 'behind the stone, from the lowest bend to under its foot',
+  under: 'under the foot, forward to the front',
+  rise: 'behind the stone, from the highest bend to over its top',
+  over: 'over the top, forward to the middle',
+} as const
+
+/** How far the stone reaches where the back needs it. @throws RangeError where there is no stone */
+function extentAt(k: K, y: number): CrossExtent {
+  const found = crossExtent(k.stone, y)
+  if (found) return found
+  k.say('past-the-end', 'error', 'low', {})
+  throw new RangeError(`there is no stone at ${y} mm`)
+}
+
+/** The plane in which the back lies: where its lowest rung crosses the middle, the way up along it, and the way out behind. */
+export interface BackPlane {
+  readonly origin: Vec3
+  readonly up: Vec3
+  readonly behind: Vec3
+}
+export const placeIn = ({ origin, up }: BackPlane, x: number, t: number): Vec3 =>
+  along(along(origin, up, t), X, x)
+
+/** A back as it is bent, and where its lashings go. */
+export interface Back {
+  readonly plane: BackPlane
+  readonly radius: Quantity
+  /** Its bends, right and left in turn, from below, and the parts of the wire that are laced there. */
+  readonly places: readonly (LacedPlace & { readonly part: string })[]
+  readonly foot: Pen
+  readonly top: Pen
+}
+
+/** Heights between which it is asked how far the stone bulges behind. */
+const ASKED = 24
+
+/** The plane behind the stone, leaning as it does between two heights: it rests on what stands out farthest of the whole shaft. */
+function planeBehind(k: K, y0: number, y1: number): BackPlane {
+  const { stone } = k
+  const back = (y: number) => extentAt(k, y).back
+  const [z0, z1] = [back(y0), back(y1)]
+  const up = unit([0, y1 - y0, z1 - z0])
+  const behind: Vec3 = [0, up[2], -up[1]]
+  const foot = -stone.length / 2
+  // the ends themselves are edges, and may be a point
+  const heights = Array.from({ length: ASKED }, (_, i) => foot + ((i + 0.5) / ASKED) * shaftOf(stone))
+  const out = [...heights, foot + shaftOf(stone) - BY_THE_END].flatMap((y) => {
+    const there = crossExtent(stone, y)
+    return there ? [(y - y0) * behind[1] + (there.back - z0) * behind[2]] : []
+  })
+  return { origin: along([0, y0, z0], behind, Math.max(...out) + k.thick('size') / 2), up, behind }
+}
+/** So near its end a shaft is asked last, mm. */
+const BY_THE_END = 0.01
+
+/** Where a back lies: its plane and lean, what it spans, and the radius to which its wire is bent. */
+export interface Ground {
+  readonly plane: BackPlane
+  readonly lean: Quantity
+  readonly span: Quantity
+  readonly turn: Quantity
+}
+
+export function groundOf(k: K): Ground {
+  const { q, o, stone, measured } = k
+  const foot = -stone.length / 2
+  const shaft = stone.kind === 'crystal' ? measured.shoulder! : measured.length
+  const plane = planeBehind(k, foot + o.low, foot + shaftOf(stone) - o.high)
+  const lean = k.found('lean', 'back', (Math.asin(plane.up[2]) * 180) / Math.PI, k.on('low', 'high'))
+  const span = F.span({ shaft, low: q.low, high: q.high, lean })
+  return { plane, lean, span, turn: k.radius('size') }
+}
+
+/** What a bend is laced by: its turns, as much of it as they take, and how far from the middle it has to reach for them: the `i`th of so many, `t` up the back. */
+export function bendAt(
+  k: K,
+  { plane }: Ground,
+  i: number,
+  count: number,
+  t: number,
+  radius: Quantity,
+): { readonly turns: Quantity; readonly lashed: Quantity; readonly apex: Quantity } {
+  const { q } = k
+  const turns = i === 0 || i === count - 1 ? q.ends : q.turns
+  const lashed = F.lashed({ turns, lace: q.lace, radius, size: q.size })
+  const { left, right } = extentAt(k, placeIn(plane, 0, t)[1])
+  const on = k.on('low', 'high', 'bends', 'back', 'size')
+  const beside = k.found('beside', `${i + 1}.`, sideOf(i) === 1 ? right : -left, on)
+  const inward = F.inward({ radius, lashed })
+  return { turns, lashed, apex: F.apex({ beside, reach: q.reach, size: q.size, inward }) }
+}
+
+/** Bends lie to the right and to the left in turn, from below. */
+export const sideOf = (i: number): 1 | -1 => (i % 2 === 0 ? 1 : -1)
+
+/** From behind the stone, heading down: forward under its foot and up its front. */
+export function hook(k: K, pen: Pen, { plane: { up }, turn, lean }: Ground): Pen {
+  const { q, o, stone } = k
+  const [R, size] = [numberOf(turn), k.thick('size')]
+  const all = k.on('low', 'high', 'bends', 'back', 'size', 'stand', 'alloy', 'temper')
+  const foot = -stone.length / 2
+  // its first bend lies wholly under the foot; then it is cranked up to it
+  const low = foot - o.stand - R
+  const down = (pen.at[1] - low - R * (1 + up[2])) / up[1]
+  pen
+    .line('down', 'foot', k.found('down', 'foot', down, all))
+    .bend('under', 'foot', turn, F.underFoot({ lean }), FRONT)
+    .crank('lift', 'foot', turn, F.lift({ turn, size: q.size }), Y)
+  // its second bend stands as far before the stone as its corner asks
+  const inside = R - size / 2
+  const { front } = extentAt(k, foot + Math.min(inside, 0.5 * o.low) + stone.chip)
+  const before = front + R - Math.sqrt(Math.max(0, inside ** 2 - (inside - o.stand) ** 2))
+  return pen
+    .line('below', 'foot', k.found('under', 'foot', before - R - pen.at[2], all))
+    .bend('up', 'foot', turn, angle('a right angle', 90), Y)
+    .line('tip', 'foot', q.tip)
+}
+
+/** From behind the stone, heading up: forward over the stone's top to its middle, and there upright. */
+export function overTop(k: K, pen: Pen, { plane: { up }, turn, lean }: Ground): void {
+  const { o, stone } = k
+  const [R, size] = [numberOf(turn), k.thick('size')]
+  const all = k.on('low', 'high', 'bends', 'back', 'size', 'stand', 'alloy', 'temper')
+  const high = stone.length / 2 + o.stand + size / 2
+  const rise = (high - R * (1 - up[2]) - pen.at[1]) / up[1]
+  if (rise < 0) k.say('past-the-end', 'error', 'high', {})
+  pen
+    .line('rise', 'top', k.found('rise', 'top', rise, all))
+    .bend('forward', 'top', turn, F.overTop({ lean }), FRONT)
+    .line('over', 'top', k.found('over', 'top', -pen.at[2] - R, all))
+    .bend('upright', 'top', turn, angle('a right angle', 90), Y)
+}

@@ -1,0 +1,137 @@
+import { add, mirrorX, scale } from '../../geom/index.js'
+import { pathLength } from '../../path/index.js'
+import { numberOf, type Quantity } from '../../working/index.js'
+import { angle, figures, mm, moved, Pen, reversed } from '../kit/index.js'
+import { loopPoint, loopStretch, type ClosedLoop } from '../kit/parts/closedLoop.js'
+import type { LacedPlace } from '../kit/parts/lacing.js'
+import { bendAt, groundOf, hook, overTop, placeIn, sideOf, type Back, type Ground, type K } from './behind.js'
+
+const { make: F, formulas } = figures('eyes', {
+  least: mm('the nearest to the middle of all', (x) => Math.min(...Object.values<number>(x))),
+  leg: mm(
+    '{least} − 2 × {turn}: from the middle to each leg, so that the smallest loop can still be bent',
+    ({ least, turn }) => least - 2 * turn,
+  ),
+  radius: mm('({apex} − {leg}) / 2: radius of a loop', ({ apex, leg }) => (apex - leg) / 2),
+  pitch: mm('2 × {span} / {bends}: from loop to loop', ({ span, bends }) => (2 * span) / bends),
+  first: mm('{pitch} / 2: to the first loop', ({ pitch }) => pitch / 2),
+  across: mm('{leg} − {turn}: across, to the bend', ({ leg, turn }) => leg - turn),
+  inward: mm('{leg} − {size} / 2: in to the middle, side by side', ({ leg, size }) => leg - size / 2),
+})
+export { formulas }
+
+/** Figures of closed loops that are searched for. */
+export const searched = {
+  eye: 'the {which} part of a closed loop of {radius}, its end crossing over its beginning by a thickness of {size}',
+} as const
+
+/** A wire crosses over itself by so many thicknesses: it touches, and stands off by a hair. */
+const OVER = 1.02
+/** Without a hook the wire goes across so far below the lowest loops, in radii of its bends. */
+const BELOW = 1
+/** As much of a loop at either end of its turns stays free, radians. */
+const CORNER = 0.6
+
+/** Bends the back of two legs: closed loops outward up both, a stirrup under its foot, and both brought over its top side by side. */
+export function eyesBack(k: K): Back {
+  const { q, o } = k
+  const ground = groundOf(k)
+  const { plane, span, turn } = ground
+  const rows = Math.max(2, Math.round(o.bends / 2))
+  const pitch = F.pitch({ span, bends: q.bends })
+  const high = (row: number) => ((row + 0.5) * numberOf(span)) / rows
+  const bends = Array.from({ length: 2 * rows }, (_, i) =>
+    bendAt(k, ground, i, 2 * rows, high(Math.floor(i / 2)), turn),
+  )
+  const least = F.least(Object.fromEntries(bends.map((b, i) => [`bend ${i + 1}`, b.apex])))
+  const leg = F.leg({ least, turn })
+  const radii = bends.map((b) => F.radius({ apex: b.apex, leg }))
+  if (numberOf(leg) < numberOf(turn) + k.thick('size') / 2) k.say('legs-meet', 'error', 'back', {})
+  if (Math.max(...radii.map(numberOf)) > numberOf(pitch) / 2 - k.thick('size') / 2)
+    k.say('bends-crowd', 'error', 'bends', { bends: 2 * rows }, { field: 'bends', value: 2 * rows - 2 })
+  const loops: ClosedLoop[] = []
+  const side = (way: 1 | -1): Pen => {
+    const pen = startOf(k, ground, leg)
+    for (let row = 0; row < rows; row++) {
+      const i = 2 * row + (way === 1 ? 0 : 1)
+      pen.line(`up-${row}`, 'rung', row === 0 ? F.first({ pitch }) : pitch)
+      // every other loop crosses back, so that the leg stays behind the stone
+      const over = (row % 2 === 0 ? OVER : -OVER) * k.thick('size')
+      loops[i] = { ...pen, inward: [1, 0, 0], over: plane.behind, radius: numberOf(radii[i]!), rise: over }
+      eye(k, pen, loops[i], i, radii[i]!, bends[i]!.lashed)
+    }
+    pen.crank('together', 'top', turn, F.inward({ leg, size: q.size }), [-1, 0, 0])
+    overTop(k, pen, ground)
+    return pen
+  }
+  const [right, left] = [side(1), side(-1)]
+  left.pieces.splice(0, left.pieces.length, ...moved(left.pieces, mirrorX))
+  left.at = mirrorX(left.at)
+  return {
+    plane,
+    radius: F.radius({ apex: least, leg }),
+    places: bends.map(({ turns, lashed }, i) => ({
+      part: `lashed-${i}-${sideOf(i) === 1 ? 'right' : 'left'}`,
+      wire: eyeWire(loops[i]!, sideOf(i)),
+      turns,
+      length: lashed,
+    })),
+    foot: left,
+    top: right,
+  }
+}
+
+/** The right leg from the middle of the wire to where it goes up behind the stone: round its foot, or straight across below its lowest loops. */
+function startOf(k: K, ground: Ground, leg: Quantity): Pen {
+  const { plane, turn } = ground
+  const x = numberOf(leg)
+  const across = F.across({ leg, turn })
+  const corner = angle('a right angle', 90)
+  if (k.o.foot !== 'hook')
+    return new Pen(placeIn(plane, 0, -BELOW * numberOf(turn)), [1, 0, 0])
+      .line('across', 'foot', across)
+      .bend('turn-up', 'foot', turn, corner, plane.up)
+  // drawn from the leg to the middle, and taken the other way
+  const down = hook(k, new Pen(placeIn(plane, x, 0), scale(plane.up, -1)), ground)
+    .bend('arch', 'foot', turn, corner, [-1, 0, 0])
+    .line('across', 'foot', across)
+  const pen = new Pen(placeIn(plane, x, 0), plane.up)
+  pen.pieces.push(...reversed(down.pieces))
+  return pen
+}
+
+/** A closed loop outward, in three: before its turns, under them, and past them. */
+function eye(k: K, pen: Pen, loop: ClosedLoop, i: number, radius: Quantity, lashed: Quantity): void {
+  const half = numberOf(lashed) / (2 * loop.radius)
+  if (half > Math.PI - CORNER)
+    k.say(
+      'turns-crowd',
+      'error',
+      'turns',
+      { turns: Math.max(k.o.turns, k.o.ends) },
+      { field: 'turns', value: 1 },
+    )
+  const on = {
+    ...k.on('low', 'high', 'bends', 'back', 'reach', 'turns', 'ends', 'lace', 'alloy', 'temper'),
+    radius,
+    size: k.q.size,
+  }
+  for (const [id, kind, from, to] of [
+    [`in-${i}`, 'bend', 0, Math.PI - half],
+    [`lashed-${i}`, 'lashed', Math.PI - half, Math.PI + half],
+    [`out-${i}`, 'bend', Math.PI + half, 2 * Math.PI],
+  ] as const) {
+    const path = [loopStretch(loop, from, to)]
+    pen.draw(id, kind, path, k.found('eye', id, pathLength({ segments: path }), on))
+  }
+}
+
+/** The wire of a loop, as its lacing asks it: farthest out it goes down, so that upward is back toward its beginning. */
+const eyeWire =
+  (loop: ClosedLoop, way: 1 | -1): LacedPlace['wire'] =>
+  (s) => {
+    const a = Math.PI - s / loop.radius
+    const out = add(scale(loop.inward, -Math.cos(a)), scale(loop.heading, Math.sin(a)))
+    const at = loopPoint(loop, a)
+    return way === 1 ? { at, out } : { at: mirrorX(at), out: mirrorX(out) }
+  }

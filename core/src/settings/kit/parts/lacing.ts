@@ -1,0 +1,186 @@
+import { add, along, dot, scale, sub, type Vec3 } from '../../../geom/index.js'
+import { pathLength, stringInPlane, tautCorners, tautLine, type Skin } from '../../../path/index.js'
+import { isDomed, shapeOf, solidOf, type FullStone } from '../../../stone/index.js'
+import { leaf, numberOf, type Quantity } from '../../../working/index.js'
+import type { FamilyText } from '../../family.js'
+import type { Piece } from '../../shared/pieces.js'
+import { roundedLine } from '../../shared/roundedLine.js'
+import type { Choices } from '../choices.js'
+import { Pen } from '../pen.js'
+import type { Given } from '../recipe.js'
+
+/** A place on a stiff wire that the lacing goes round: where the wire bends outward from the stone. */
+export interface LacedPlace {
+  /** The stiff wire so far along it from the middle of the turns, mm: its middle, and the way outward from the stone, a unit vector. */
+  wire(along: number): { readonly at: Vec3; readonly out: Vec3 }
+  readonly turns: Quantity
+  /** As much of the bend as the turns take. */
+  readonly length: Quantity
+}
+
+/** A stiff wire bent in an arc outward from the stone, as a lacing asks it: `at` is the middle of the arc, `up` the way along the wire there. */
+export const arcPlace =
+  ({
+    at,
+    out,
+    up,
+    radius,
+  }: Readonly<Record<'at' | 'out' | 'up', Vec3>> & { readonly radius: number }): LacedPlace['wire'] =>
+  (s) => {
+    const way = add(scale(out, Math.cos(s / radius)), scale(up, Math.sin(s / radius)))
+    return { at: along(along(at, out, -radius), way, radius), out: way }
+  }
+
+/** What is laced: places in order, drawn over from one to the next across the side that `front` looks to. */
+export interface Laced {
+  readonly places: readonly LacedPlace[]
+  readonly front: Vec3
+  /** Thickness of the lacing, and of the wire that it goes round, mm. */
+  readonly lace: number
+  readonly stiff: number
+  /** What its figures hang on. */
+  readonly on: Readonly<Record<string, Quantity>>
+}
+
+/** Figures of a lacing that are searched for on the stone. */
+const searched = {
+  turns: 'round the {which} bend: {turns} turns of {lace} on wire of {size}, from the front and back to it',
+  crossing: 'across the front from the {which} bend, as a taut wire of {lace} lies on the stone',
+} as const
+
+const text: Partial<FamilyText> = {
+  parts: { turns: 'round the bends', taut: 'across the front', end: 'end, pressed in' },
+}
+
+/** What a recipe names to have a lacing among its parts. */
+export const lacingPart = { text, searched }
+
+/** Packed turns lie this much farther apart than the wire is thick. */
+export const PACKED = 1.05
+/** Wound by hand a turn stands off the wire by a hair, mm. */
+const LOOSE = 0.02
+/** Where there are several turns the first and the last corner lie farther apart by this share of a quarter turn. */
+const CLEAR = 1
+/** Each crossing is drawn anew so many times with the turns that it comes from and goes to. */
+const ROUNDS = 2
+
+const between = (a: Vec3, b: Vec3, share: number): Vec3 => add(scale(a, 1 - share), scale(b, share))
+
+/** Where the tangents meet that run behind a round wire and on from it to a place, as coordinates out and to the front: `side` is 1 past its outer side, −1 past its inner one. */
+function cornerBehind([u, v]: readonly [number, number], c: number, side: 1 | -1): number {
+  // the normal n of the tangent through the place, pointing to its side: n · place = c
+  const far = Math.hypot(u, v)
+  const toward = Math.atan2(v, u)
+  const open = Math.acos(Math.min(1, c / far))
+  const normals = [toward + open, toward - open].map((a) => [Math.cos(a), Math.sin(a)] as const)
+  const n = normals.reduce((best, x) => (x[0] * side > best[0] * side ? x : best))
+  // n · (x, −c) = c
+  return (c * (1 + n[1])) / n[0]
+}
+
+/** The stone as a string asks it. */
+function skinOf(stone: FullStone): Skin {
+  if (!isDomed(stone))
+    return (p) => {
+      const { distance, m } = shapeOf(stone).index.nearest(p)
+      return { distance, m }
+    }
+  const solid = solidOf(stone)
+  return ([x, y, z]) => solid.nearest(x, y, z)
+}
+
+/** Corners of a string over the front of the stone. */
+function corners(stone: FullStone, from: Vec3, to: Vec3, side: Vec3, off: number): readonly Vec3[] {
+  const drawn = { from, to, side, off }
+  const { index } = shapeOf(stone)
+  const found = tautCorners(index, drawn)
+  if (found) return found
+  // both ends lie behind the stone: straight from one to the other it would pass there
+  return tautLine(skinOf(stone), { ...drawn, first: stringInPlane(index, drawn) }).slice(1, -1)
+}
+
+/** Corners of a lacing round one place, of a square about its wire: past its inner side, behind it, and so on, on to its outer side. */
+function cornersAround(
+  { wire, turns, length }: LacedPlace,
+  { front, lace, stiff }: Laced,
+  comes: Vec3 | undefined,
+  goes: Vec3 | undefined,
+): Vec3[] {
+  const c = squareOf({ lace, stiff })
+  const count = 4 * numberOf(turns) - 2
+  const lead = numberOf(length) / (4 * numberOf(turns))
+  const square = [
+    [-c, -c],
+    [c, -c],
+    [c, c],
+    [-c, c],
+  ] as const
+  return Array.from({ length: count }, (_, n) => {
+    // what comes and what goes lies clear of the turns between
+    const clear = numberOf(turns) === 1 ? 0 : n === 0 ? -CLEAR : n === count - 1 ? CLEAR : 0
+    const { at, out: way } = wire((n + clear - (count - 1) / 2) * lead)
+    const place = (u: number, v: number): Vec3 => along(along(at, way, u), front, v)
+    const met = (p: Vec3): readonly [number, number] => [dot(sub(p, at), way), dot(sub(p, at), front)]
+    const [u, v] = square[n % 4]!
+    if (n === 0 && comes) return place(cornerBehind(met(comes), c, -1), v)
+    if (n === count - 1 && goes) return place(cornerBehind(met(goes), c, 1), v)
+    return place(u, v)
+  })
+}
+const squareOf = ({ lace, stiff }: Pick<Laced, 'lace' | 'stiff'>): number => (lace + stiff) / 2 + LOOSE
+
+/** Its first end is left this long past the first turn, pressed in between wire and stone. */
+const END = leaf('table', 'end pressed in', 0.4, 'mm', 'our choice')
+
+/** A fine wire from the first place to the last: round each, and taut across the stone to the next. Parts `turns-i` and `crossing-i` of its right half. */
+export function lacing(
+  k: Pick<Given<Choices>, 'stone' | 'found'>,
+  laced: Laced,
+): { readonly left: readonly Piece[]; readonly right: readonly Piece[] } {
+  const { places, front, lace, on } = laced
+  const c = squareOf(laced)
+  const around = (i: number, comes?: Vec3, goes?: Vec3) => cornersAround(places[i]!, laced, comes, goes)
+  const n = places.length
+  let turns = places.map((_, i) => around(i))
+  let over: (readonly Vec3[])[] = []
+  for (let round = 0; round < ROUNDS; round++) {
+    over = places
+      .slice(1)
+      .map((_, i) => corners(k.stone, turns[i]![turns[i]!.length - 1]!, turns[i + 1]![0]!, front, lace / 2))
+    turns = places.map((_, i) => {
+      const [before, behind] = [over[i - 1], over[i]]
+      const comes = before ? (before[before.length - 1] ?? places[i - 1]!.wire(0).at) : undefined
+      const goes = behind ? (behind[0] ?? places[i + 1]!.wire(0).at) : undefined
+      return around(i, comes, goes)
+    })
+  }
+  const tail = (i: number, at: Vec3) => along(at, front, (i === 0 ? 1 : 2) * c)
+  const pen = new Pen(places[0]!.wire(0).at, front)
+  const begins = tail(0, turns[0]![0]!)
+  let from = begins
+  places.forEach((_, i) => {
+    const here = turns[i]!
+    const leaves = here[here.length - 1]!
+    const across = over[i]
+    const next = i < n - 1 ? turns[i + 1]![0]! : undefined
+    // of a crossing that meets no stone the middle third counts as taut
+    const after = next
+      ? across?.[0]
+        ? between(leaves, across[0], 1 / 2)
+        : between(leaves, next, 1 / 3)
+      : tail(1, leaves)
+    const round = roundedLine([from, ...here, after], c)
+    pen.draw(`turns-${i}`, 'turns', round, k.found('turns', `${i + 1}.`, pathLength({ segments: round }), on))
+    if (!next || !across) return
+    const lastOver = across[across.length - 1]
+    from = lastOver ? between(lastOver, next, 1 / 2) : between(leaves, next, 2 / 3)
+    const taut = roundedLine([after, ...across, from], lace / 2)
+    pen.draw(
+      `crossing-${i}`,
+      'taut',
+      taut,
+      k.found('crossing', `${i + 1}.`, pathLength({ segments: taut }), on),
+    )
+  })
+  return { left: new Pen(begins, front).line('end', 'end', END).pieces, right: pen.pieces }
+}
