@@ -24,9 +24,9 @@ export interface BendTemplate {
 
 /** Places on the line are so far apart, mm: between two of them a bend of 1 mm stands out by 0.005 mm. */
 const SPACING = 0.2
-/** What leaves its plane by less than this is flat, mm; a wire that crosses itself leaves it by its own thickness, and still lies on its line. */
+/** What leaves its plane by less than this is flat, mm; a wire that crosses itself leaves it by a good thickness, and still lies on its line. */
 const FLAT = 0.02
-const CROSSES = 1.05
+const CROSSES = 1.25
 /** A wire that turns by less than this in all needs no template: half a circle more than twice, radians. */
 const TURNS = 2 * Math.PI
 const UP: Vec3 = [0, 1, 0]
@@ -52,11 +52,25 @@ function formedBy(op: Operation): readonly Stretch[] {
     }, [])
 }
 
-/** The normal of the plane in which a wire turns to and fro as it goes these ways. */
-function normalOf(ways: readonly Vec3[]): Vec3 {
-  const turns = ways.slice(1).map((t, i) => cross(ways[i]!, t))
-  const most = turns.reduce((best, x) => (norm(x) > norm(best) ? x : best))
-  return unit(turns.reduce((sum, x) => add(sum, scale(x, Math.sign(dot(x, most)))), [0, 0, 0]))
+/** The way along which places lie farthest apart about their middle, by power iteration. */
+function spread(about: readonly Vec3[]): Vec3 {
+  let way = about.reduce((best, x) => (norm(x) > norm(best) ? x : best))
+  for (let i = 0; i < ROUNDS; i++)
+    way = unit(about.reduce((sum, x) => add(sum, scale(x, dot(x, way))), [0, 0, 0]))
+  return way
+}
+const ROUNDS = 30
+
+/** The normal of the plane to which places lie nearest. */
+function normalOf(points: readonly Vec3[]): Vec3 {
+  const middle = scale(
+    points.reduce((sum, p) => add(sum, p), [0, 0, 0]),
+    1 / points.length,
+  )
+  const about = points.map((p) => sub(p, middle))
+  const along = spread(about)
+  const across = spread(about.map((x) => sub(x, scale(along, dot(x, along)))))
+  return unit(cross(along, across))
 }
 
 /** How far a stretch of wire turns in all, radians. */
@@ -78,7 +92,7 @@ export function bendTemplates(design: Design): BendTemplate[] {
     const { s0, s1 } = formed
     if (turning(wire, s0, s1) < TURNS) return []
     const list = stationsOf(wire.path, s0, s1, SPACING).map((x) => x.at)
-    const normal = normalOf(list.map(({ t }) => t))
+    const normal = normalOf(list.map(({ p }) => p))
     const origin = list[0]!.p
     const out = list.map(({ p }) => dot(sub(p, origin), normal))
     if (Math.max(...out) - Math.min(...out) > Math.max(FLAT, CROSSES * spanOf(wire))) return []

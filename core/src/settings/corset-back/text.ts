@@ -9,6 +9,8 @@ export const text: RecipeText = {
     'One wire behind in S bends, or two legs of it with closed loops, and a single round of lacing at each bend. Other makers go round each bend twice, or use a stouter lacing in fewer crossings.',
   params: {
     back: 'Back bent in',
+    bail: 'Bail, inside',
+    neck: 'Bound below the bail',
     bends: 'Bends behind',
     turns: 'Turns round each bend',
     ends: 'Turns at the first and last',
