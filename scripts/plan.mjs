@@ -15,9 +15,8 @@ const core = await import('@verger/core')
 const contract = await import('@verger/contract')
 const plan = planOfPiece(core, contract, readPiece(core, contract, file))
 const first = core.planHold(plan)
-const { hold } = first
 // what the first check lets out is out: nothing more is asked of it
-const sure = quick || !hold.caught ? undefined : core.planSure(plan, hold)
+const { hold, sure } = quick ? { hold: first.hold } : core.planSureLeast(plan, first)
 const shown = sure ? core.holdQuantities(plan, hold, sure) : first.shown
 const line = core.holdLine(hold, core.numberOf(shown.pull), sure)
 const { verdict } = line

@@ -68,6 +68,9 @@ export function checkDesign(design: Design): string[] {
   const joints = new Set(design.joints.map((j) => j.id))
   for (const op of design.operations)
     for (const id of jointsMade(op)) if (!joints.has(id)) out.push(`operation ${op.id} names no joint ${id}`)
+  const stones = new Set(design.stones.map((s) => s.id))
+  for (const op of design.operations)
+    for (const id of op.stones ?? []) if (!stones.has(id)) out.push(`operation ${op.id} names no stone ${id}`)
   const done = new Set<string>()
   for (const op of design.operations) {
     for (const need of op.needs)

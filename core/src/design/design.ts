@@ -143,6 +143,8 @@ export interface Operation {
   /** Temporary hold put on or taken off. */
   readonly hold?: { readonly on?: string; readonly off?: string }
   readonly stone?: 'in'
+  /** Which stones are laid in, where it is not all of them. */
+  readonly stones?: readonly string[]
   /** Wires that are taken up at this step, and not before. */
   readonly brings?: readonly string[]
   /** An accent that is put on. */

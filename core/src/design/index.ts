@@ -15,6 +15,7 @@ export type {
   Form,
   SeatedStone,
 } from './design.js'
+export { inPiece, liesPlain, seatRows } from './seat.js'
 export { rollAt, sectionAt, spanOf, twistedSpan } from './rollAt.js'
 export { gapAt, reach as reachOf, trueGapAt } from './gapAt.js'
 export type { SectionPose, Gap } from './gapAt.js'

@@ -9,6 +9,8 @@ export interface PieceState {
   /** Joints that are bound. */
   readonly joints: readonly string[]
   readonly stone: 'out' | 'in'
+  /** Of several stones those that are in; all of them where nothing is said. */
+  readonly stones?: readonly string[]
   /** Temporary holds that are on. */
   readonly holds: readonly string[]
   readonly cut: boolean
@@ -43,6 +45,11 @@ export function perform(state: PieceState, op: Operation, places = Infinity): Pi
     formed,
     joints: [...state.joints, ...jointsMade({ ...op, places: worked })],
     stone: op.stone ?? state.stone,
+    ...(op.stones
+      ? { stones: [...(state.stones ?? []), ...op.stones] }
+      : state.stones
+        ? { stones: state.stones }
+        : {}),
     holds,
     cut: state.cut || op.kind === 'cut',
   }

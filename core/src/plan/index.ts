@@ -1,4 +1,6 @@
 export { withCautions } from './cautions.js'
+export { seatedStone, seatedStones, settingOfPlan } from './seated.js'
+export type { Seated } from './seated.js'
 export { knownFormulas } from './formulas.js'
 export { gaugeNeighbours, gaugeWindows } from './gaugeWindows.js'
 export type { GaugeNeighbour, OptionWindow } from './gaugeWindows.js'
@@ -12,14 +14,16 @@ export type { Plan, PlanHold, PlanRequest, PlanResult } from './plan.js'
 export {
   firstShare,
   planSure,
+  leastSure,
+  planSureLeast,
   planSurePart,
-  settingOfPlan,
   shareBorne,
   SURE_PARTS,
+  stonesToSure,
   sureFrom,
   wholeHold,
 } from './planSure.js'
-export type { SurePart, SureParts } from './planSure.js'
+export type { FirstHeld, SurePart, SureParts } from './planSure.js'
 export { DEFAULT_SETTINGS, MOST_HIDDEN } from './settings.js'
 export type { WorkshopSettings } from './settings.js'
 export { planText } from './text.js'

@@ -5,20 +5,14 @@ import { stepsOf, type Step } from '../guide/index.js'
 import { askedOf, firstCheck, heldAt, heldStone, type Asked, type Demands, type Hold } from '../hold/index.js'
 import { costOf, plannedMinutes, type Cost } from '../price/index.js'
 import { family, isEar, type Family, type NamedQuantity, type Options } from '../settings/index.js'
-import {
-  checkStone,
-  fullStone,
-  groupStones,
-  stoneMeasures,
-  type Stone,
-  type StoneMeasures,
-} from '../stone/index.js'
+import { checkStone, fullStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
 import { leaf, numberOf, worker, type Formulas, type Quantity } from '../working/index.js'
 import { withCautions } from './cautions.js'
 import type { WorkshopSettings } from './settings.js'
 import { holdQuantities, type HoldQuantities } from './holdWorking.js'
 import { clashFindings } from './clashFindings.js'
 import { cannotBeBuilt, wholeDesign } from './wholeDesign.js'
+import { askedFor, seatedStones, type HeldPlan } from './seated.js'
 
 export interface PlanRequest {
   readonly stone: Stone
@@ -188,29 +182,21 @@ export interface PlanHold {
 
 const RANK = { fails: 0, doubtful: 1, sound: 2 } as const
 
-/** The stone that is held least: by its verdict, and then by the multiple of its weight. */
+/** Below 0 where the one is held less than the other: by its verdict, and then by the multiple of its weight. */
+export const lessHeld = (a: Judged, b: Judged): number =>
+  RANK[a.verdict] - RANK[b.verdict] || a.timesWeight - b.timesWeight
+type Judged = Pick<Hold, 'verdict' | 'timesWeight'>
+
+/** The stone that is held least. */
 export const leastHeld = <T extends { readonly hold: Hold }>(each: readonly T[]): T =>
-  each.reduce((a, b) => {
-    const better = RANK[b.hold.verdict] - RANK[a.hold.verdict] || b.hold.timesWeight - a.hold.timesWeight
-    return better < 0 ? b : a
-  })
+  each.reduce((a, b) => (lessHeld(a.hold, b.hold) <= 0 ? a : b))
 
 /** Each stone of a piece checked by itself, in the order of the design. */
-export function holdEach(made: Pick<Plan, 'design' | 'stone' | 'demands' | 'asked'>): {
-  readonly id: string
-  readonly hold: Hold
-}[] {
-  return made.design.stones.map((seat) => {
-    // the first is the one that was measured
-    const stone = seat.of === 0 ? made.stone : groupStones(made.stone)[seat.of]
-    if (!stone) throw new RangeError(`there is no stone ${seat.of} in the group`)
-    const asked =
-      seat.of === 0
-        ? made.asked
-        : askedOf(made.demands, numberOf(stoneMeasures(stone).mass), made.design.worn)
-    return { id: seat.id, hold: firstCheck(made.design, heldAt(heldStone(fullStone(stone)), seat), asked) }
-  })
-}
+export const holdEach = (made: HeldPlan): { readonly id: string; readonly hold: Hold }[] =>
+  seatedStones(made).map(({ id, stone, seat }) => ({
+    id,
+    hold: firstCheck(made.design, heldAt(heldStone(fullStone(stone)), seat), askedFor(made, id)),
+  }))
 
 /** The holding check of a plan. Slower (tens of milliseconds): run it apart from `plan`. */
 export function planHold(made: Plan): PlanHold {

@@ -2,26 +2,18 @@ import {
   borneWith,
   enoughFor,
   heldCarefully,
-  heldStone,
   releases,
-  settingOf,
   shareOf,
   sureOf,
   turned,
   type Careful,
   type Hold,
   type Releases,
-  type Setting,
   type Sure,
   type Turning,
 } from '../hold/index.js'
-import { fullStone } from '../stone/index.js'
-import { planHold, type Plan } from './plan.js'
-
-/** A plan's wires and stone, made ready for the holding check. */
-export function settingOfPlan(made: Pick<Plan, 'stone' | 'design'>): Setting {
-  return settingOf(made.design, heldStone(fullStone(made.stone)))
-}
+import { lessHeld, planHold, type Plan, type PlanHold } from './plan.js'
+import { askedFor, settingOfPlan, type HeldPlan } from './seated.js'
 
 /** The parts of a thorough check in the order in which they are made: each takes up to a second, and may be left out when the plan has changed. */
 export const SURE_PARTS = ['pushed', 'careful', 'turned'] as const
@@ -34,16 +26,16 @@ export interface SureParts {
   readonly turned?: { readonly turning: Turning; readonly caught: boolean }
 }
 
-/** One part of the thorough check of a plan whose first check is known. */
-export function planSurePart(made: Plan, hold: Hold, part: SurePart): SureParts {
-  const setting = settingOfPlan(made)
+/** One part of the thorough check of one of a plan's stones, whose first check is known: of the first where none is named. */
+export function planSurePart(made: HeldPlan, hold: Hold, part: SurePart, id?: string): SureParts {
+  const setting = settingOfPlan(made, id)
   switch (part) {
     case 'pushed': {
       const { weakest, energy } = releases(setting, hold)
       return { pushed: { weakest, energy } }
     }
     case 'careful':
-      return { careful: heldCarefully(setting, made.asked) }
+      return { careful: heldCarefully(setting, askedFor(made, id)) }
     case 'turned':
       return { turned: turned(setting) }
     default: {
@@ -54,7 +46,7 @@ export function planSurePart(made: Plan, hold: Hold, part: SurePart): SureParts 
 }
 
 /** The thorough check from its parts; undefined until all are there. */
-export function sureFrom(made: Plan, hold: Hold, parts: SureParts): Sure | undefined {
+export function sureFrom(made: HeldPlan, hold: Hold, parts: SureParts, id?: string): Sure | undefined {
   const { pushed, careful, turned: by } = parts
   if (!pushed || !careful || !by) return undefined
   return sureOf({
@@ -63,14 +55,44 @@ export function sureFrom(made: Plan, hold: Hold, parts: SureParts): Sure | undef
     careful,
     turning: by.turning,
     turnedCaught: by.caught,
-    asked: made.asked,
+    asked: askedFor(made, id),
   })
 }
 
-/** All parts at once: what is saved with a plan. */
-export function planSure(made: Plan, hold: Hold): Sure {
-  const parts = SURE_PARTS.reduce<SureParts>((all, p) => ({ ...all, ...planSurePart(made, hold, p) }), {})
-  return sureFrom(made, hold, parts)!
+/** All parts at once, of one of a plan's stones. */
+export function planSure(made: HeldPlan, hold: Hold, id?: string): Sure {
+  const parts = SURE_PARTS.reduce<SureParts>((all, p) => ({ ...all, ...planSurePart(made, hold, p, id) }), {})
+  return sureFrom(made, hold, parts, id)!
+}
+
+/** A stone whose first check is known, to be checked thoroughly: without a name where it is the only one. */
+export interface FirstHeld {
+  readonly id?: string
+  readonly hold: Hold
+}
+
+/** The stones that the thorough check is asked of: one of those that are held alike, none where the first check lets one out. */
+export function stonesToSure({ hold, each }: Pick<PlanHold, 'hold' | 'each'>): readonly FirstHeld[] {
+  if (!hold.caught) return []
+  if (!each) return [{ hold }]
+  return each.filter((x, i) => each.findIndex((y) => heldAlike(x.hold, y.hold)) === i)
+}
+const heldAlike = (a: Hold, b: Hold): boolean =>
+  a.verdict === b.verdict && Math.abs(a.timesWeight / b.timesWeight - 1) < ALIKE
+/** Stones whose first checks differ by no more than this share are held alike. */
+const ALIKE = 0.01
+
+/** Of stones that were checked thoroughly the one that is held least. */
+export const leastSure = <T extends { readonly sure: Sure }>(all: readonly T[]): T | undefined =>
+  all.length === 0 ? undefined : all.reduce((a, b) => (lessHeld(a.sure, b.sure) <= 0 ? a : b))
+
+/** The stone that is held least when all of it is asked: what is saved with a plan. */
+export function planSureLeast(
+  made: HeldPlan,
+  held: Pick<PlanHold, 'hold' | 'each'>,
+): { readonly hold: Hold; readonly sure: Sure | undefined } {
+  const all = stonesToSure(held).map((x) => ({ ...x, sure: planSure(made, x.hold, x.id) }))
+  return leastSure(all) ?? { hold: held.hold, sure: undefined }
 }
 
 /**

@@ -6,7 +6,7 @@ import {
   numberOf,
   plan,
   planHold,
-  planSure,
+  planSureLeast,
   type Options,
   type PlanRequest,
   type Step,
@@ -26,8 +26,7 @@ export default function compute(request: PlanRequest): ComputeResult {
   if (!result.ok)
     return { ok: false, problems: result.findings.filter((f) => f.severity === 'error').map((f) => f.code) }
   const made = result.plan
-  const { hold } = planHold(made)
-  const sure = hold.caught ? planSure(made, hold) : undefined
+  const { hold, sure } = planSureLeast(made, planHold(made))
   const grams = numberOf(holdQuantities(made, hold, sure).pull)
   const line = holdLine(hold, grams, sure)
   return {

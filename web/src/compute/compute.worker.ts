@@ -27,7 +27,7 @@ import {
   tryMend,
   whyOption,
   type BenchMove,
-  type Hold,
+  type FirstHeld,
   type Plan,
   type Stone,
   type SureParts,
@@ -62,11 +62,11 @@ const compute = {
     return { shoulders: shoulders(setting), ends: looseEnds(setting), pressing: pressing(setting) }
   },
   /** The thorough check from its parts, with its own line and figures. */
-  sure(made: Plan, hold: Hold, parts: SureParts) {
-    const sure = sureFrom(made, hold, parts)
+  sure(made: Plan, { hold, id }: FirstHeld, parts: SureParts) {
+    const sure = sureFrom(made, hold, parts, id)
     if (!sure) throw new RangeError('a part of the thorough check is missing')
     const shown = holdQuantities(made, hold, sure)
-    return { sure, shown, line: holdLine(hold, numberOf(shown.pull), sure) }
+    return { hold, sure, shown, line: holdLine(hold, numberOf(shown.pull), sure) }
   },
   /** Stones that go into this very frame, best held first; those of another shape or size are left out. */
   fitting(made: Plan, stones: readonly { readonly id: string; readonly stone: Stone }[]) {

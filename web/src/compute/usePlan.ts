@@ -1,4 +1,6 @@
 import {
+  leastSure,
+  stonesToSure,
   SURE_PARTS,
   type HoldLine,
   type Options,
@@ -125,16 +127,22 @@ export function usePlan(
       if (!fresh()) return
       // the first check stands until the thorough one is there
       setLive((old) => ({ ...old, hold, quick: { of: result.plan, hold }, sure: undefined }))
-      let parts: SureParts = {}
-      // each part is asked for alone, so that a changed plan stops the rest
-      for (const part of hold.hold.caught ? SURE_PARTS : []) {
-        parts = { ...parts, ...(await answered(() => slowWorker().surePart(result.plan, hold.hold, part))) }
+      const each: Awaited<ReturnType<ReturnType<typeof slowWorker>['sure']>>[] = []
+      for (const stone of stonesToSure(hold)) {
+        let parts: SureParts = {}
+        // each part is asked for alone, so that a changed plan stops the rest
+        for (const part of SURE_PARTS) {
+          const { id, hold: first } = stone
+          parts = {
+            ...parts,
+            ...(await answered(() => slowWorker().surePart(result.plan, first, part, id))),
+          }
+          if (!fresh()) return
+        }
+        each.push(await answered(() => slowWorker().sure(result.plan, stone, parts)))
         if (!fresh()) return
       }
-      const made = hold.hold.caught
-        ? await answered(() => slowWorker().sure(result.plan, hold.hold, parts))
-        : undefined
-      if (!fresh()) return
+      const made = leastSure(each)
       setLive((old) => ({ ...old, hold: made ? { ...hold, ...made } : hold, sure: made?.sure, busy: false }))
     }
     work().catch((error: unknown) => {

@@ -3,6 +3,7 @@ import {
   bodyBox,
   bodyOf,
   fullStone,
+  inPiece,
   samplePath,
   spanOf,
   type Design,
@@ -13,6 +14,7 @@ import { useMemo, type ReactNode } from 'react'
 import { ACCENT, accentsShown } from './accent.js'
 import { barsOf, project, runsOf, type View } from './project.js'
 import { StoneShape } from './StoneShape.js'
+import { stonesShown } from './stonesShown.js'
 
 const shade = (hex: string, by: number): string => {
   const n = parseInt(hex.slice(1), 16)
@@ -27,6 +29,8 @@ export interface Shown {
   /** Turns made per joint; missing joints have none. Undefined: all of them. */
   readonly turns?: Readonly<Record<string, number>>
   readonly stone?: 'in' | 'out' | 'ghost'
+  /** Of several stones those that are in. Undefined: all of them. */
+  readonly stones?: readonly string[]
   /** Accents that are on. Undefined: all of them. */
   readonly accents?: readonly string[]
 }
@@ -38,7 +42,7 @@ export interface Bounds {
   readonly y1: number
 }
 
-/** Extent of stone and wires on the sheet, mm. */
+/** Extent of stones and wires on the sheet, mm. */
 export function boundsOf(design: Design, stone: Stone, view: View, shown: Shown = {}): Bounds {
   let [x0, x1, y0, y1] = [Infinity, -Infinity, Infinity, -Infinity]
   const take = (x: number, y: number, r: number) => {
@@ -47,15 +51,15 @@ export function boundsOf(design: Design, stone: Stone, view: View, shown: Shown 
     y0 = Math.min(y0, y - r)
     y1 = Math.max(y1, y + r)
   }
-  if (shown.stone !== 'out') {
-    const b = bodyBox(bodyOf(fullStone(stone)))
-    for (const p of [
-      [b.x0, b.y0, b.z0],
-      [b.x1, b.y1, b.z1],
-    ] as const) {
-      const [x, y] = project(view, p)
-      take(x, y, 0)
-    }
+  for (const { stone: own, seat } of stonesShown(design, stone, shown)) {
+    const b = bodyBox(bodyOf(fullStone(own)))
+    const place = inPiece(seat)
+    for (const x of [b.x0, b.x1])
+      for (const y of [b.y0, b.y1])
+        for (const z of [b.z0, b.z1]) {
+          const [u, v] = project(view, place([x, y, z]))
+          take(u, v, 0)
+        }
   }
   for (const wire of design.wires)
     for (const p of samplePath(shown.paths?.get(wire.id) ?? wire.path, 0.1)) {
@@ -178,10 +182,18 @@ export function PieceDrawing({
       const depth = accent.kind === 'bead' ? middle + accent.radius / 2 : middle
       out.push({ depth, node: <AccentShape key={accent.id} x={x} y={y} radius={accent.radius} /> })
     }
-    if ((shown.stone ?? 'in') !== 'out')
+    for (const { id, stone: own, seat } of stonesShown(design, stone, shown))
       out.push({
-        depth: -0.001,
-        node: <StoneShape key="stone" stone={fullStone(stone)} view={view} ghost={shown.stone === 'ghost'} />,
+        depth: project(view, seat.shift)[2] - 0.001,
+        node: (
+          <StoneShape
+            key={id}
+            stone={fullStone(own)}
+            view={view}
+            seat={seat}
+            ghost={shown.stone === 'ghost'}
+          />
+        ),
       })
     return out.sort((p, q) => p.depth - q.depth).map((l) => l.node)
   }, [design, stone, view, shown, lit])

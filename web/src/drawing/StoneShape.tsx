@@ -1,7 +1,7 @@
-import { mineral, type FullStone } from '@verger/core'
+import { liesPlain, mineral, type FullStone, type SeatedStone } from '@verger/core'
 import { memo, useId, useMemo } from 'react'
 import type { View } from './project.js'
-import { stoneLines } from './stoneLines.js'
+import { seatedLines, stoneLines, type StoneLines } from './stoneLines.js'
 
 /**
  * A stone in its material's colours, in true millimetres: its shadow, the edges on it, and its hole. Its parts go in as one text: a
@@ -10,17 +10,26 @@ import { stoneLines } from './stoneLines.js'
 export const StoneShape = memo(function StoneShape({
   stone,
   view,
+  seat,
   ghost = false,
   mineral: of = stone.mineral,
 }: {
   stone: FullStone
   view: View
+  /** How it lies in a piece, where it does not lie as it was measured. */
+  seat?: SeatedStone
   ghost?: boolean
   /** In the colours of another material than its own. */
   mineral?: string
 }) {
   const id = useId().replace(/[^\w-]/g, '')
-  const inner = useMemo(() => ({ __html: markup(stone, view, of, id) }), [stone, view, of, id])
+  const plain = !seat || liesPlain(seat)
+  const inner = useMemo(
+    () => ({
+      __html: markup(plain ? stoneLines(stone, view) : seatedLines(stone, view, seat), stone, view, of, id),
+    }),
+    [stone, view, seat, plain, of, id],
+  )
   return <g opacity={ghost ? 0.35 : 1} dangerouslySetInnerHTML={inner} />
 })
 
@@ -28,9 +37,9 @@ const stop = (offset: number, colour: string): string => `<stop offset="${offset
 const short = (v: number): string => String(Number(v.toFixed(3)))
 
 /** Everything but the group itself: numbers, colours of the table and an id, nothing that anybody typed. */
-function markup(stone: FullStone, view: View, material: string, id: string): string {
+function markup(lines: StoneLines, stone: FullStone, view: View, material: string, id: string): string {
   const [light, body, deep] = mineral(material).colour
-  const { shadow, edges, hidden, box } = stoneLines(stone, view)
+  const { shadow, edges, hidden, box } = lines
   const [wide, tall] = [box.x1 - box.x0, box.y1 - box.y0]
   const small = Math.min(wide, tall)
   const smooth = stone.kind !== 'faceted' && stone.kind !== 'crystal'

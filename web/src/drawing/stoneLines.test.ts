@@ -11,7 +11,7 @@ import {
 import { seeded } from '../../../core/src/testing'
 import { randomStoneOf } from '../../../core/src/testingStones'
 import type { View } from './project'
-import { stoneLines } from './stoneLines'
+import { seatedLines, stoneLines } from './stoneLines'
 
 const random = seeded(14)
 const stones: FullStone[] = STONE_KINDS.flatMap((kind) => {
@@ -128,5 +128,55 @@ describe('a stone as lines', () => {
     const [stone] = stones
     expect(stoneLines(stone!, 'front')).toBe(stoneLines(stone!, 'front'))
     expect(stoneLines({ ...stone!, mineral: 'quartz' }, 'side')).toBe(stoneLines({ ...stone! }, 'side'))
+  })
+})
+
+describe('a stone that lies elsewhere in a piece', () => {
+  const area = (d: string) =>
+    pointsOf(d).reduce(
+      (sum, p) =>
+        sum +
+        Math.abs(
+          p.reduce((s, [x, y], i) => s + x * p[(i + 1) % p.length]![1] - y * p[(i + 1) % p.length]![0], 0),
+        ) /
+          2,
+      0,
+    )
+  const cushion = fullStone({
+    kind: 'faceted',
+    outline: 'cushion',
+    length: 14,
+    width: 9,
+    depth: 6,
+    mineral: 'topaz',
+  })
+
+  it('turned by a right angle it is as wide as it was long, about where it was shifted to', () => {
+    const own = stoneLines(cushion, 'front')
+    const { box, shadow, edges } = seatedLines(cushion, 'front', {
+      id: 'a',
+      of: 0,
+      turn: [0, 0, 90],
+      shift: [20, 3, 0],
+    })
+    expect([box.x0, box.x1].map((x) => x - 20)).toEqual(
+      [own.box.y0, own.box.y1].map((y) => expect.closeTo(y, 6)),
+    )
+    expect((box.y0 + box.y1) / 2).toBeCloseTo(-3, 6)
+    expect(area(shadow) / area(own.shadow)).toBeCloseTo(1, 2)
+    expect(edges).not.toBe('')
+    for (const [x, y] of pointsOf(edges).flat()) {
+      expect(x).toBeGreaterThan(box.x0 - 0.02)
+      expect(x).toBeLessThan(box.x1 + 0.02)
+      expect(y).toBeGreaterThan(box.y0 - 0.02)
+      expect(y).toBeLessThan(box.y1 + 0.02)
+    }
+  })
+
+  it('turned over on its side it looks from the front as it does from the end', () => {
+    const { box } = seatedLines(cushion, 'front', { id: 'a', of: 0, turn: [90, 0, 0], shift: [0, 0, 0] })
+    const end = stoneLines(cushion, 'end').box
+    expect(box.x1 - box.x0).toBeCloseTo(end.x1 - end.x0, 2)
+    expect(box.y1 - box.y0).toBeCloseTo(end.y1 - end.y0, 2)
   })
 })

@@ -1,14 +1,22 @@
 import {
   bodyBox,
   convexHull,
+  cross,
+  dot,
+  inPiece,
+  norm,
   shapeOf,
   silhouette,
+  sub,
+  unit,
   type FullStone,
+  type SeatedStone,
   type Slice,
   type Stretch,
   type Vec2,
+  type Vec3,
 } from '@verger/core'
-import type { View } from './project.js'
+import { project, type View } from './project.js'
 
 /** Triangles coarse enough to be drawn at once, and lines fine enough to look smooth: at most, mm, and as a share of the stone. */
 const DRAWN = { most: 0.05, share: 0.0025 } as const
@@ -67,6 +75,58 @@ function fromEnd(stone: FullStone): StoneLines {
     hidden: '',
     box: { x0: b.x0, x1: b.x1, y0: -b.z1, y1: -b.z0 },
   }
+}
+
+/** Edges of triangles that meet at more than this are seen, cos of 12 degrees. */
+const MEETS = Math.cos((12 * Math.PI) / 180)
+
+/** The same of a stone that is turned and shifted in a piece: the hull of its shadow, and the creases on the side that is seen. */
+export function seatedLines(stone: FullStone, view: View, seat: SeatedStone): StoneLines {
+  const { mesh } = shapeOf(stone, within(DRAWN, stone))
+  const place = inPiece(seat)
+  const points: Vec3[] = []
+  for (let i = 0; i < mesh.positions.length; i += 3)
+    points.push(place([mesh.positions[i]!, mesh.positions[i + 1]!, mesh.positions[i + 2]!]))
+  const flat = points.map((p) => project(view, p))
+  const sheet = flat.map(([x, y]): Vec2 => [x, -y])
+  const creases =
+    stone.kind === 'faceted' || stone.kind === 'crystal' ? creasesOf(mesh.triangles, points, flat) : []
+  const [xs, ys] = [flat.map((p) => p[0]), flat.map((p) => p[1])]
+  return {
+    shadow: closed(convexHull(sheet)),
+    edges: creases.map(([i, j]) => line(sheet[i]!, sheet[j]!)).join(''),
+    hidden: '',
+    box: { x0: Math.min(...xs), x1: Math.max(...xs), y0: Math.min(...ys), y1: Math.max(...ys) },
+  }
+}
+
+/** Edges between two triangles that are both seen and meet at an angle, as pairs of points. */
+function creasesOf(
+  triangles: ArrayLike<number>,
+  points: readonly Vec3[],
+  flat: readonly (readonly [number, number, number])[],
+): (readonly [number, number])[] {
+  const seen = new Map<string, { readonly n: Vec3; readonly pair: readonly [number, number] }>()
+  const key = (i: number) => points[i]!.map((v) => v.toFixed(4)).join()
+  const out: (readonly [number, number])[] = []
+  for (let t = 0; t < triangles.length; t += 3) {
+    const [a, b, c] = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!]
+    const n = cross(sub(points[b]!, points[a]!), sub(points[c]!, points[a]!))
+    const [p, q, r] = [flat[a]!, flat[b]!, flat[c]!]
+    // the sheet's y is down: what runs clockwise on it faces away
+    if ((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]) >= 0 || norm(n) === 0) continue
+    for (const [i, j] of [
+      [a, b],
+      [b, c],
+      [c, a],
+    ] as const) {
+      const id = [key(i), key(j)].sort().join('|')
+      const other = seen.get(id)
+      if (other && dot(unit(n), other.n) < MEETS) out.push([i, j])
+      seen.set(id, { n: unit(n), pair: [i, j] })
+    }
+  }
+  return out
 }
 
 function make(stone: FullStone, view: View): StoneLines {

@@ -11,7 +11,7 @@ export function StepsSheet({ plan }: { plan: Plan }) {
   return (
     <main className="grid grid-cols-4 gap-3 p-4">
       {design.operations.map((op, at) => {
-        const { wires, accents, bound, stone } = stepState(design, at)
+        const { wires, accents, bound, stone, stones } = stepState(design, at)
         const seen = seenFrom(op)
         const step = stepOf(design, op, text.steps, seen, 'mm')
         const turns: Record<string, number> = {
@@ -36,6 +36,7 @@ export function StepsSheet({ plan }: { plan: Plan }) {
               turns={turns}
               accents={accents}
               stone={stone}
+              stones={stones}
             />
           </section>
         )

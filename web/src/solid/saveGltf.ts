@@ -1,8 +1,9 @@
-import { alloy, fullStone, mineral, type Design, type Stone } from '@verger/core'
+import { alloy, fullStone, mineral, seatedStones, type Design, type Stone } from '@verger/core'
 import { Color, DoubleSide, Group, Matrix4, Mesh, MeshStandardMaterial, SphereGeometry, Vector3 } from 'three'
 import { GLTFExporter } from 'three/examples/jsm/exporters/GLTFExporter.js'
 import { ACCENT } from '../drawing/accent.js'
 import { turnFrames } from '../drawing/project.js'
+import { seatMatrix } from './seatMatrix.js'
 import { stoneGeometry } from './stoneGeometry.js'
 import { turnGeometry } from './turnGeometry.js'
 import { wireGeometry } from './wireGeometry.js'
@@ -17,13 +18,16 @@ export async function gltfOf(design: Design, stone: Stone): Promise<ArrayBuffer>
   piece.scale.setScalar(METRES)
   const metal = (colour: string) =>
     new MeshStandardMaterial({ color: new Color(colour), metalness: 0.9, roughness: 0.35, side: DoubleSide })
-  const [, body] = mineral(stone.mineral).colour
-  const heart = new Mesh(
-    stoneGeometry(fullStone(stone)),
-    new MeshStandardMaterial({ color: new Color(body), metalness: 0, roughness: 0.15, side: DoubleSide }),
-  )
-  heart.name = 'stone'
-  piece.add(heart)
+  for (const { id, stone: own, seat } of seatedStones({ design, stone })) {
+    const [, body] = mineral(own.mineral).colour
+    const heart = new Mesh(
+      stoneGeometry(fullStone(own)),
+      new MeshStandardMaterial({ color: new Color(body), metalness: 0, roughness: 0.15, side: DoubleSide }),
+    )
+    heart.name = id
+    heart.applyMatrix4(seatMatrix(seat))
+    piece.add(heart)
+  }
   for (const wire of design.wires) {
     const mesh = new Mesh(wireGeometry(wire, wire.path), metal(alloy(wire.stock.alloy).colour))
     mesh.name = wire.id

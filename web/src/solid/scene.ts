@@ -1,4 +1,4 @@
-import { alloy, fullStone, mineral, type Design, type Pose, type Stone, type Vec3 } from '@verger/core'
+import { ALONE, alloy, fullStone, mineral, type Design, type Pose, type Stone, type Vec3 } from '@verger/core'
 import {
   AmbientLight,
   Box3,
@@ -27,6 +27,8 @@ import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Shown } from '../drawing/PieceDrawing.js'
 import { ACCENT, accentsShown } from '../drawing/accent.js'
 import { turnFrames, type View } from '../drawing/project.js'
+import { stonesShown } from '../drawing/stonesShown.js'
+import { seatMatrix } from './seatMatrix.js'
 import { stoneGeometry } from './stoneGeometry.js'
 import { turnGeometry } from './turnGeometry.js'
 import { wireGeometry } from './wireGeometry.js'
@@ -95,13 +97,15 @@ export class PieceScene {
         opacity,
         clippingPlanes,
       })
-    if (shown.stone !== 'out') {
-      const [, body] = mineral(stone.mineral).colour
+    const seated = design ?? { stones: ALONE }
+    for (const { stone: own, seat } of stonesShown(seated, stone, shown)) {
+      const [, body] = mineral(own.mineral).colour
       const mesh = new Mesh(
-        stoneGeometry(fullStone(stone)),
+        stoneGeometry(fullStone(own)),
         material(body, 90, shown.stone === 'ghost' ? 0.35 : 1),
       )
       mesh.name = 'stone'
+      mesh.applyMatrix4(seatMatrix(seat))
       this.piece.add(mesh)
     }
     for (const line of strings) {

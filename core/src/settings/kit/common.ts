@@ -103,7 +103,7 @@ export const designOf = (family: string, made: Made, minutes: Minutes): Design =
     family,
     ...(made.work.worn ? { worn: made.work.worn } : {}),
     ...(made.work.hang ? { hang: made.work.hang } : {}),
-    stones: ALONE,
+    stones: made.work.stones ?? ALONE,
     wires: made.wires,
     joints: made.joints,
     accents: made.work.accents ?? [],

@@ -1,4 +1,4 @@
-import type { Accent, Joint, Operation, OperationKind, WireEnd } from '../../design/index.js'
+import type { Accent, Joint, Operation, OperationKind, SeatedStone, WireEnd } from '../../design/index.js'
 import type { Vec3 } from '../../geom/index.js'
 import type { Quantity } from '../../working/index.js'
 import type { NamedQuantity } from '../family.js'
@@ -46,7 +46,10 @@ export interface Shaped {
 
 /** A step of the work. What it brings to its form is named by parts, what it takes by what is done and how often. */
 export interface Step extends Partial<
-  Pick<Operation, 'joint' | 'final' | 'stone' | 'hold' | 'brings' | 'accent' | 'values' | 'wires' | 'needs'>
+  Pick<
+    Operation,
+    'joint' | 'final' | 'stone' | 'stones' | 'hold' | 'brings' | 'accent' | 'values' | 'wires' | 'needs'
+  >
 > {
   readonly id: string
   readonly kind: OperationKind
@@ -63,6 +66,8 @@ export interface Wirework {
   readonly ties: readonly Tie[]
   readonly steps: readonly Step[]
   readonly accents?: readonly Accent[]
+  /** Its stones and how they lie, where it is not one in the piece's own frame. */
+  readonly stones?: readonly SeatedStone[]
   /** Highest place inside its bail, of a pendant. */
   readonly hang?: Vec3
   readonly worn?: 'ring'

@@ -28,6 +28,7 @@ export function StepDrawing({
   turns,
   accents,
   stone,
+  stones,
   names,
   lit,
   seen,
@@ -46,6 +47,8 @@ export function StepDrawing({
   /** Beads and balls that are on. */
   accents: readonly string[]
   stone: 'in' | 'out' | 'ghost'
+  /** Of several stones those that are in. */
+  stones?: readonly string[] | undefined
 }) {
   const { design } = plan
   const shown: Shown = useMemo(
@@ -55,8 +58,9 @@ export function StepDrawing({
       turns,
       accents,
       stone: wires.length === 0 ? 'out' : stone,
+      ...(stones ? { stones } : {}),
     }),
-    [wires, turns, accents, stone],
+    [wires, turns, accents, stone, stones],
   )
   if (wires.length === 0) return <Supplies plan={plan} />
   // before anything is bent the wires lie across the bench, side by side: seen as a row, with their marks

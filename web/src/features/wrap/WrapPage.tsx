@@ -84,7 +84,7 @@ function Wrap({
   const gated = step.final && !done.has(step.id) && checked !== step.id
   const placesCounted = op.places ? turns : undefined
   const templates = useMemo(() => bendTemplates(design), [design])
-  const { wires, accents, bound, stone } = useMemo(
+  const { wires, accents, bound, stone, stones } = useMemo(
     () => stepState(design, at, placesCounted),
     [design, at, placesCounted],
   )
@@ -218,6 +218,7 @@ function Wrap({
             turns={shownTurns}
             accents={accents}
             stone={stone}
+            stones={stones}
           />
           {templates
             .filter((t) => t.operation === op.id)

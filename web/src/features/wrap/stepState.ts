@@ -18,6 +18,8 @@ export interface StepState {
   readonly bound: readonly string[]
   /** It is in, or drawn faintly where wire is bent round it before. */
   readonly stone: 'in' | 'out' | 'ghost'
+  /** Of several stones those that are in. */
+  readonly stones?: readonly string[]
 }
 
 /** What is bent round the stone's shape before the stone is in. */
@@ -40,5 +42,6 @@ export function stepState(design: Design, at: number, counted = Infinity): StepS
     accents: accentsOn(design, after),
     bound: before.joints,
     stone: isIn ? 'in' : ROUND_IT.includes(op.kind) ? 'ghost' : 'out',
+    ...(after.stones ? { stones: after.stones } : {}),
   }
 }
