@@ -77,6 +77,6 @@ describe('wires in the drawer', () => {
     const { stock } = at({}).wires[0]!
     const [one, two] = [4000, 8000].map((price) => at({ copper: 3000, [priceKey(stock)]: price }))
     expect(Number(two!.wires[0]!.cost.value) / Number(one!.wires[0]!.cost.value)).toBeCloseTo(2, 9)
-    expect(two!.binding!.cost.value).toBe(one!.binding!.cost.value)
+    expect(two!.spools[0]!.cost.value).toBe(one!.spools[0]!.cost.value)
   })
 })

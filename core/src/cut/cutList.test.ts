@@ -1,7 +1,15 @@
 import { bareDesign, rail } from '../testingDesigns'
 import { evaluate, leaf, leafKeys, numberOf, type Quantity } from '../working/index'
-import { gramsPerMetre, type KeptWire } from '../wire/index'
-import { cutFormulas, cutList, DEFAULT_SCHOOL, priceKey, withKeptPrices, type Rounding } from './index'
+import { gramsPerMetre, wireSize, type KeptWire } from '../wire/index'
+import {
+  cutFormulas,
+  cutList,
+  DEFAULT_SCHOOL,
+  priceKey,
+  windsOf,
+  withKeptPrices,
+  type Rounding,
+} from './index'
 
 const mm = (key: string, value: number): Quantity => leaf('typed', key, value, 'mm')
 const parts = (...list: readonly (readonly [string, number])[]) =>
@@ -13,23 +21,22 @@ const design = (() => {
   return { ...made, wires: made.wires.map((w) => ({ ...w, anchor: 20 })) }
 })()
 const bound = { length: mm('bound', 0.4), columns: one, rows: one }
+const specOf = (rounding: Rounding = '1 mm'): Parameters<typeof cutList>[0] => ({
+  design,
+  halves: {
+    rail: { left: parts(['leg', 19.6], ['bind', 0.4]), right: parts(['leg', 19.6], ['bind', 0.4]) },
+  },
+  joints: { 'rail-0': bound, 'rail-1': bound },
+  margin: 6,
+  rounding,
+  school: DEFAULT_SCHOOL,
+  girths: { edge: mm('edge', 85), length: mm('length', 60), width: mm('width', 50) },
+  prices: {},
+})
 const listOf = (
   more: Partial<Omit<Parameters<typeof cutList>[0], 'design' | 'halves' | 'joints'>> = {},
   rounding: Rounding = '1 mm',
-) =>
-  cutList({
-    design,
-    halves: {
-      rail: { left: parts(['leg', 19.6], ['bind', 0.4]), right: parts(['leg', 19.6], ['bind', 0.4]) },
-    },
-    joints: { 'rail-0': bound, 'rail-1': bound },
-    margin: 6,
-    rounding,
-    school: DEFAULT_SCHOOL,
-    girths: { edge: mm('edge', 85), length: mm('length', 60), width: mm('width', 50) },
-    prices: {},
-    ...more,
-  })
+) => cutList({ ...specOf(rounding), ...more })
 
 describe('a cut list', () => {
   it('adds up the parts and the spare at both ends, and rounds up as a rule is read', () => {
@@ -59,7 +66,12 @@ describe('a cut list', () => {
   })
 
   it('weighs what is cut by a cylinder of copper, and prices it by the kilogram', () => {
-    const { wires, binding, mass, metal } = listOf({ prices: { copper: 3000 } })
+    const {
+      wires,
+      spools: [binding],
+      mass,
+      metal,
+    } = listOf({ prices: { copper: 3000 } })
     const [wire] = wires
     // 1 mm round, 52 mm long, 8.9 and a little g/cm³
     const density = 8.94
@@ -74,7 +86,7 @@ describe('a cut list', () => {
   })
 
   it('winds round wire on round wire: turns by the packed width, each a helix about both', () => {
-    const { binding } = listOf({}, '1 mm')
+    const [binding] = listOf({}, '1 mm').spools
     for (const bind of binding!.binds) {
       // 0.4 mm of bound length in wire of 1 mm: one turn, about π (1 + 1) long and 1.03 mm on
       expect(numberOf(bind.turns)).toBe(1)
@@ -86,7 +98,7 @@ describe('a cut list', () => {
       9,
     )
     const long = listOf()
-    expect(numberOf(long.binding!.shown)).toBeGreaterThanOrEqual(numberOf(long.binding!.length))
+    expect(numberOf(long.spools[0]!.shown)).toBeGreaterThanOrEqual(numberOf(long.spools[0]!.length))
   })
 
   it('by another school: so many girths or one fixed length, with what that leaves over or lacks, centred', () => {
@@ -117,7 +129,7 @@ describe('a cut list', () => {
     }
     for (const w of list.wires)
       [w.length, w.shown, w.mass, w.cost, ...w.marks.map((m) => m.fromEnd)].forEach(check)
-    ;[list.binding!.length, list.mass, list.metal].forEach(check)
+    ;[list.spools[0]!.length, list.mass, list.metal].forEach(check)
     expect(seen.size).toBeGreaterThan(12)
     expect(leafKeys(list.mass).has('leg')).toBe(true)
   })
@@ -167,5 +179,32 @@ describe('prices of wire that is kept', () => {
     ).toEqual({
       copper: 1,
     })
+  })
+
+  it('joints wound with unlike wires are two spools, each with its own turns, length and price', () => {
+    const finer = { ...design.joints[1]!.binder, size: wireSize('30 AWG') }
+    const two: typeof design = {
+      ...design,
+      joints: [design.joints[0]!, { ...design.joints[1]!, binder: finer }],
+    }
+    const wound = mm('fine', finer.size.mm)
+    const { spools, metal, wires } = cutList({
+      ...specOf(),
+      design: two,
+      joints: { 'rail-0': bound, 'rail-1': { ...bound, wound } },
+    })
+    expect(spools.map((s) => s.binds.map((b) => b.joint))).toEqual([['rail-0'], ['rail-1']])
+    const [first, second] = spools
+    expect(second!.stock).toEqual(finer)
+    expect(numberOf(second!.binds[0]!.turns)).toBeGreaterThan(numberOf(first!.binds[0]!.turns))
+    expect(leafKeys(second!.binds[0]!.turn)).toContain('fine')
+    expect(windsOf({ spools })).toHaveLength(2)
+    const sum = [...wires, ...spools].reduce((total, x) => total + numberOf(x.cost), 0)
+    expect(numberOf(metal)).toBeCloseTo(sum, 9)
+    // of one wire they are one spool
+    expect(cutList(specOf()).spools).toHaveLength(1)
+    // what the wires make themselves takes none
+    const coiled = { ...design, joints: design.joints.map((j) => ({ ...j, kind: 'coil' as const })) }
+    expect(cutList({ ...specOf(), design: coiled }).spools).toEqual([])
   })
 })

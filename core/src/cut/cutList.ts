@@ -145,8 +145,8 @@ export interface CutWire {
   readonly cost: Quantity
 }
 
-/** Binding wire: worked from the spool, with an amount to have ready. */
-export interface CutBinding {
+/** Wire that is wound, worked from its spool, with an amount to have ready. */
+export interface CutSpool {
   readonly stock: Stock
   readonly binds: readonly {
     readonly joint: string
@@ -163,8 +163,8 @@ export interface CutBinding {
 export interface CutList {
   /** Longest first within a kind. */
   readonly wires: readonly CutWire[]
-  /** None where every joint is made of the wires themselves. */
-  readonly binding?: CutBinding
+  /** What is wound, by stock, in the order of the design's joints: none where every joint is made of the wires themselves. */
+  readonly spools: readonly CutSpool[]
   readonly metal: Quantity
   readonly mass: Quantity
 }
@@ -323,11 +323,14 @@ export function cutList(spec: {
   wires.sort(
     (a, b) => stockKey(a.stock).localeCompare(stockKey(b.stock)) || numberOf(b.length) - numberOf(a.length),
   )
-  const binding = bindingOf(spec, step)
-  const all = [...wires.map((w) => [w.id, w] as const), ...(binding ? [['binding', binding] as const] : [])]
+  const spools = spoolsOf(spec, step)
+  const all = [
+    ...wires.map((w) => [w.id, w] as const),
+    ...spools.map((s, i) => [i === 0 ? 'binding' : `binding ${i + 1}`, s] as const),
+  ]
   return {
     wires,
-    ...(binding ? { binding } : {}),
+    spools,
     metal: work('cut.metal', Object.fromEntries(all.map(([id, w]) => [id, w.cost]))),
     mass: { ...work('cut.total', Object.fromEntries(all.map(([id, w]) => [id, w.mass]))), unit: 'g' },
   }
@@ -343,34 +346,51 @@ export interface BoundJoint {
   /** Of a weave: its rows, and the wire that one takes. */
   readonly turns?: Quantity
   readonly turn?: Quantity
+  /** Thickness of the wire that is wound, as it was chosen. */
+  readonly wound?: Quantity
 }
 
-/** The wire that is wound from the spool: turns and length at each joint that is wound with it. Joints that the wires make themselves take none. */
-function bindingOf(
+/** What is wound, spool by spool: turns and length at each joint that is wound with it. Joints that the wires make themselves take none. */
+function spoolsOf(
   { design, joints, prices }: Pick<Parameters<typeof cutList>[0], 'design' | 'joints' | 'prices'>,
   step: Quantity,
-): CutBinding | undefined {
+): CutSpool[] {
   const wound = design.joints.filter(isWound)
-  const binder = wound[0]?.binder
-  if (!binder) return undefined
-  const width = leaf('chosen', 'option.bindingSize', binder.size.mm, 'mm')
+  const stocks = new Map(wound.map((j) => [stockKey(j.binder), j.binder]))
+  return [...stocks].map(([key, stock]): CutSpool => {
+    const binds = wound
+      .filter((j) => stockKey(j.binder) === key)
+      .map(({ id, members }) => {
+        const working = joints[id]
+        if (!working) throw new RangeError(`joint "${id}" has no working`)
+        return { joint: id, ...windingOf(working, stock, wireOf(design, members[0]!.wire).stock) }
+      })
+    const length = work('cut.total', Object.fromEntries(binds.map((b) => [b.joint, b.length])))
+    const shown = work('cut.shown', { length, step })
+    return { stock, binds, length, shown, ...massAndCost(stock, shown, prices) }
+  })
+}
+
+/** Turns of a wire round a bundle, the length of one, and what it takes with a hand's length at both ends. */
+function windingOf(
+  working: BoundJoint,
+  binder: Stock,
+  bound: Stock,
+): Pick<CutSpool['binds'][number], 'turns' | 'turn' | 'length'> {
+  const { length, columns, rows } = working
+  const width = working.wound ?? leaf('chosen', 'option.bindingSize', binder.size.mm, 'mm')
   const height = work(binder.profile === 'round' ? 'cut.height.round' : 'cut.height.half-round', { width })
   const lead = work('cut.lead', { width })
-  const binds = wound.map(({ id, members }) => {
-    const working = joints[id]
-    if (!working) throw new RangeError(`joint "${id}" has no working`)
-    const { length, columns, rows } = working
-    const { stock } = wireOf(design, members[0]!.wire)
-    const size = leaf('chosen', 'option.size', stock.size.mm, 'mm')
-    const hull =
-      working.hull ??
-      work(stock.profile === 'round' ? 'cut.hull.round' : 'cut.hull.square', { size, columns, rows })
-    const turn = working.turn ?? work('cut.turn', { hull, height, lead })
-    const turns = working.turns ?? work('cut.turns', { length, lead })
-    const hand = leaf('estimate', 'binding held at an end', BINDING_HAND, 'mm')
-    return { joint: id, turns, turn, length: work('cut.bind', { turns, turn, hand }) }
-  })
-  const total = work('cut.total', Object.fromEntries(binds.map((b) => [b.joint, b.length])))
-  const ready = work('cut.shown', { length: total, step })
-  return { stock: binder, binds, length: total, shown: ready, ...massAndCost(binder, ready, prices) }
+  const size = leaf('chosen', 'option.size', bound.size.mm, 'mm')
+  const hull =
+    working.hull ??
+    work(bound.profile === 'round' ? 'cut.hull.round' : 'cut.hull.square', { size, columns, rows })
+  const turn = working.turn ?? work('cut.turn', { hull, height, lead })
+  const turns = working.turns ?? work('cut.turns', { length, lead })
+  const hand = leaf('estimate', 'binding held at an end', BINDING_HAND, 'mm')
+  return { turns, turn, length: work('cut.bind', { turns, turn, hand }) }
 }
+
+/** All that is wound, whatever from. */
+export const windsOf = ({ spools }: Pick<CutList, 'spools'>): CutSpool['binds'] =>
+  spools.flatMap((s) => s.binds)

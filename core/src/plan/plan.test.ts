@@ -1,4 +1,4 @@
-import { cutFormulas } from '../cut/index'
+import { cutFormulas, windsOf } from '../cut/index'
 import { FRAME, OVAL } from '../testing'
 import { family, type OptionValue } from '../settings/index'
 import { evaluate, leafKeys, numberOf } from '../working/index'
@@ -26,7 +26,7 @@ describe('working', () => {
   it('the turns of mechanics: three in a row 6.586, two by three 8.032', () => {
     const p = made(OVAL, { ...FRAME, size: '21 AWG', bindingSize: '24 AWG' })
     const hull = (joint: string) => {
-      const turn = p.cut.binding!.binds.find((b) => b.joint === joint)!.turn
+      const turn = windsOf(p.cut).find((b) => b.joint === joint)!.turn
       return numberOf(turn.inputs.hull!) + Math.PI * numberOf(turn.inputs.height!)
     }
     expect(hull('foot')).toBeCloseTo(6.586, 2)
@@ -137,7 +137,7 @@ describe('plan', () => {
     const next = withMeasured('bound-frame', OVAL, FRAME, { 'bind-foot': 11, 'roll-bail': 400, gather: 3 })
     expect(next).toEqual({ ...FRAME, foot: 11 })
     const [before, after] = [made(OVAL, FRAME), made(OVAL, next)]
-    const turnsOf = (p: Plan) => numberOf(p.cut.binding!.binds.find((b) => b.joint === 'foot')!.turns)
+    const turnsOf = (p: Plan) => numberOf(windsOf(p.cut).find((b) => b.joint === 'foot')!.turns)
     expect(turnsOf(after)).toBeGreaterThan(turnsOf(before))
     expect(after.steps.find((s) => s.id === 'bind-foot')!.say).toContain('11.0 mm')
   })

@@ -1,4 +1,4 @@
-import { cutList, type CutList, type School } from '../cut/index.js'
+import { cutList, windsOf, type CutList, type School } from '../cut/index.js'
 import type { Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import { stepsOf, type Step } from '../guide/index.js'
@@ -87,7 +87,7 @@ function built(
   const ear =
     isEar(options) && design.hang ? work('plan.ear', { stone: measures.mass, wire: cut.mass }) : undefined
   const outputs = [...chosen.outputs(stone, options), ...(ear ? [{ id: 'ear', quantity: ear }] : [])]
-  const turns = Object.fromEntries((cut.binding?.binds ?? []).map((b) => [b.joint, b.turns]))
+  const turns = Object.fromEntries(windsOf(cut).map((b) => [b.joint, b.turns]))
   const steps = stepsOf(design, chosen.text.steps, settings.units).map((step) =>
     withCautions(step, stone, design),
   )

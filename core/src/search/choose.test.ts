@@ -1,3 +1,4 @@
+import { windsOf } from '../cut/index'
 import { FAMILIES, family, type FamilyExamples } from '../settings/index'
 import { pathAt, pathLength } from '../path/index'
 import { fullStone, shapeOf, type Stone } from '../stone/index'
@@ -134,7 +135,7 @@ describe('how demanding a setting is', () => {
         expect(level).toBe(reasons.length <= 1 ? 0 : reasons.length <= 3 ? 1 : 2)
         expect(reasons.includes('many-steps')).toBe(p.steps.length > 26)
         const turns = p.design.joints
-          .filter((j) => p.cut.binding?.binds.some((b) => b.joint === j.id))
+          .filter((j) => windsOf(p.cut).some((b) => b.joint === j.id))
           .reduce((sum, j) => sum + j.turns, 0)
         expect(reasons.includes('many-turns')).toBe(turns > 60)
         expect(reasons.includes('thick-wire')).toBe(

@@ -1,4 +1,5 @@
 import type { Finding } from '../finding/index.js'
+import { windsOf } from '../cut/index.js'
 import { jointsMade } from '../design/index.js'
 import type { Vec3 } from '../geom/index.js'
 import { pathLength, stationsOf } from '../path/index.js'
@@ -92,7 +93,7 @@ export function difficultyOf({
   if (design.wires.some((w) => w.stock.size.mm > THICK && w.stock.temper !== 'dead soft'))
     reasons.push('thick-wire')
   if (steps.length > MANY_STEPS) reasons.push('many-steps')
-  const turns = (cut.binding?.binds ?? []).reduce((n, b) => n + numberOf(b.turns), 0)
+  const turns = windsOf(cut).reduce((n, b) => n + numberOf(b.turns), 0)
   if (turns > MANY_TURNS) reasons.push('many-turns')
   const seated = design.operations.findIndex((o) => o.stone === 'in')
   const after = design.operations

@@ -1,3 +1,4 @@
+import { windsOf } from '../cut/index'
 import { checkDesign, gapAt, isWound, reachOf, sectionAt, type Design } from '../design/index'
 import { dist, dot, norm, scale, sub, type Vec3 } from '../geom/index'
 import { develop, perform, replay, wireStates } from '../guide/index'
@@ -161,9 +162,7 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
         expect(numberOf(working.length)).toBeCloseTo(joint.length, 6)
         if (!working.hull)
           expect([numberOf(working.columns), numberOf(working.rows)]).toEqual([joint.columns, joint.rows])
-        expect(numberOf(result.plan.cut.binding!.binds.find((b) => b.joint === joint.id)!.turns)).toBe(
-          joint.turns,
-        )
+        expect(numberOf(windsOf(result.plan.cut).find((b) => b.joint === joint.id)!.turns)).toBe(joint.turns)
       }
       const planned = result.plan.design.operations.reduce((total, op) => total + op.minutes, 0)
       expect(numberOf(result.plan.cost.hours) * 60).toBeCloseTo(planned, 9)

@@ -59,6 +59,8 @@ export interface JointWorking {
   /** Of a weave: its rows, and the wire that one takes; without them it is bound, turn beside turn. */
   readonly turns?: Quantity
   readonly turn?: Quantity
+  /** Thickness of the wire that is wound, as it was chosen. */
+  readonly wound?: Quantity
 }
 
 /** How often one kind of step comes in a piece, and the minutes that one takes: an estimate. */

@@ -138,7 +138,7 @@ export function bendAt(
 export const sideOf = (i: number): 1 | -1 => (i % 2 === 0 ? 1 : -1)
 
 /** From behind the stone, heading down: forward under its foot and up its front. */
-export function hook(k: K, pen: Pen, { plane: { up }, turn, lean }: Ground): Pen {
+export function hook(k: K, pen: Pen, { plane: { up }, turn, lean }: Ground, leg = ''): Pen {
   const { q, o, stone } = k
   const [R, size] = [numberOf(turn), k.thick('size')]
   const all = k.on('low', 'high', 'bends', 'back', 'size', 'stand', 'alloy', 'temper')
@@ -147,7 +147,7 @@ export function hook(k: K, pen: Pen, { plane: { up }, turn, lean }: Ground): Pen
   const low = foot - o.stand - R
   const down = (pen.at[1] - low - R * (1 + up[2])) / up[1]
   pen
-    .line('down', 'foot', k.found('down', 'foot', down, all))
+    .line('down', 'foot', k.found('down', `foot${leg}`, down, all))
     .bend('under', 'foot', turn, F.underFoot({ lean }), FRONT)
     .crank('lift', 'foot', turn, F.lift({ turn, size: q.size }), Y)
   // its second bend stands as far before the stone as its corner asks
@@ -155,22 +155,24 @@ export function hook(k: K, pen: Pen, { plane: { up }, turn, lean }: Ground): Pen
   const { front } = extentAt(k, foot + Math.min(inside, 0.5 * o.low) + stone.chip)
   const before = front + R - Math.sqrt(Math.max(0, inside ** 2 - (inside - o.stand) ** 2))
   return pen
-    .line('below', 'foot', k.found('under', 'foot', before - R - pen.at[2], all))
+    .line('below', 'foot', k.found('under', `foot${leg}`, before - R - pen.at[2], all))
     .bend('up', 'foot', turn, angle('a right angle', 90), Y)
     .line('tip', 'foot', q.tip)
 }
 
 /** From behind the stone, heading up: forward over the stone's top to its middle, and there upright. */
-export function overTop(k: K, pen: Pen, { plane: { up }, turn, lean }: Ground): void {
+export function overTop(k: K, pen: Pen, { plane: { up }, turn, lean }: Ground, leg = ''): void {
   const { o, stone } = k
   const [R, size] = [numberOf(turn), k.thick('size')]
-  const all = k.on('low', 'high', 'bends', 'back', 'size', 'stand', 'alloy', 'temper')
+  // two legs come together first, from where their loops leave them
+  const legs = k.o.back === 'closed loops' ? k.on('reach', 'turns', 'ends', 'lace') : {}
+  const all = { ...k.on('low', 'high', 'bends', 'back', 'size', 'stand', 'alloy', 'temper'), ...legs }
   const high = stone.length / 2 + o.stand + size / 2
   const rise = (high - R * (1 - up[2]) - pen.at[1]) / up[1]
   if (rise < 0) k.say('past-the-end', 'error', 'high', {})
   pen
-    .line('rise', 'top', k.found('rise', 'top', rise, all))
+    .line('rise', 'top', k.found('rise', `top${leg}`, rise, all))
     .bend('forward', 'top', turn, F.overTop({ lean }), FRONT)
-    .line('over', 'top', k.found('over', 'top', -pen.at[2] - R, all))
+    .line('over', 'top', k.found('over', `top${leg}`, -pen.at[2] - R, all))
     .bend('upright', 'top', turn, angle('a right angle', 90), Y)
 }

@@ -25,6 +25,8 @@ export const searched = {
   eye: 'the {which} part of a closed loop of {radius}, its end crossing over its beginning by a thickness of {size}',
 } as const
 
+const legName = (way: 1 | -1): string => (way === 1 ? ', right' : ', left')
+
 /** A wire crosses over itself by so many thicknesses: it touches, and stands off by a hair. */
 const OVER = 1.02
 /** Without a hook the wire goes across so far below the lowest loops, in radii of its bends. */
@@ -51,7 +53,7 @@ export function eyesBack(k: K): Back {
     k.say('bends-crowd', 'error', 'bends', { bends: 2 * rows }, { field: 'bends', value: 2 * rows - 2 })
   const loops: ClosedLoop[] = []
   const side = (way: 1 | -1): Pen => {
-    const pen = startOf(k, ground, leg)
+    const pen = startOf(k, ground, leg, way)
     for (let row = 0; row < rows; row++) {
       const i = 2 * row + (way === 1 ? 0 : 1)
       pen.line(`up-${row}`, 'rung', row === 0 ? F.first({ pitch }) : pitch)
@@ -61,7 +63,7 @@ export function eyesBack(k: K): Back {
       eye(k, pen, loops[i], i, radii[i]!, bends[i]!.lashed)
     }
     pen.crank('together', 'top', turn, F.inward({ leg, size: q.size }), [-1, 0, 0])
-    overTop(k, pen, ground)
+    overTop(k, pen, ground, legName(way))
     return pen
   }
   const [right, left] = [side(1), side(-1)]
@@ -82,7 +84,7 @@ export function eyesBack(k: K): Back {
 }
 
 /** The right leg from the middle of the wire to where it goes up behind the stone: round its foot, or straight across below its lowest loops. */
-function startOf(k: K, ground: Ground, leg: Quantity): Pen {
+function startOf(k: K, ground: Ground, leg: Quantity, way: 1 | -1): Pen {
   const { plane, turn } = ground
   const x = numberOf(leg)
   const across = F.across({ leg, turn })
@@ -92,7 +94,7 @@ function startOf(k: K, ground: Ground, leg: Quantity): Pen {
       .line('across', 'foot', across)
       .bend('turn-up', 'foot', turn, corner, plane.up)
   // drawn from the leg to the middle, and taken the other way
-  const down = hook(k, new Pen(placeIn(plane, x, 0), scale(plane.up, -1)), ground)
+  const down = hook(k, new Pen(placeIn(plane, x, 0), scale(plane.up, -1)), ground, legName(way))
     .bend('arch', 'foot', turn, corner, [-1, 0, 0])
     .line('across', 'foot', across)
   const pen = new Pen(placeIn(plane, x, 0), plane.up)

@@ -122,7 +122,7 @@ function make(k: K): Wirework {
     front: scale(back.plane.behind, -1),
     lace: k.thick('lace'),
     stiff: k.thick('size'),
-    on: k.on('size', 'lace', 'bends', 'low', 'high', 'reach', 'turns', 'ends', 'alloy', 'temper'),
+    on: k.on('back', 'size', 'lace', 'bends', 'low', 'high', 'reach', 'turns', 'ends', 'alloy', 'temper'),
   })
   const stems = { pen: back.top, strand: 'back', thick: q.size, wound: 'lace' }
   const bail = eyed
@@ -130,6 +130,7 @@ function make(k: K): Wirework {
         ...stems,
         other: back.foot,
         ways: o,
+        on: k.on('back', 'roll', 'strip', 'size'),
         size: 'size',
         binder: q.lace,
         top: k.stone.length / 2,

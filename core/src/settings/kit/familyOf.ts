@@ -5,7 +5,7 @@ import { fullStone, stoneErrors, type Stone } from '../../stone/index.js'
 import { leaf, type Formulas, type Quantity } from '../../working/index.js'
 import type { Family, Hand, NamedQuantity, Options } from '../family.js'
 import { fixed } from '../shared/efforts.js'
-import { METAL, paramsOf, stockOf, type Choices } from './choices.js'
+import { METAL, paramsOf, stockOf, type Choices, leavesOf, readChoices } from './choices.js'
 import { commonFindings, commonFormulas, designOf, effortsOf, gaugesOf } from './common.js'
 import { makerOf, makingFormulas, type Made } from './made.js'
 import { penFormulas } from './pen.js'
@@ -109,20 +109,23 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
           return [id, { left: told(left), right: told(right) }]
         }),
       ),
-    joints: (stone, options) =>
-      Object.fromEntries(
+    joints: (stone, options) => {
+      const sizes = leavesOf(choices, readChoices(choices, options))
+      return Object.fromEntries(
         madeOf(stone, options)
           .work.ties.filter(isWound)
           .map((t) => [
             t.id,
             {
               length: t.length,
+              wound: sizes[t.wound]!,
               columns: fixed(`wires across at ${t.id}`, t.columns),
               rows: fixed(`rows at ${t.id}`, t.rows),
               ...(t.hull ? { hull: t.hull } : {}),
             },
           ]),
-      ),
+      )
+    },
     outputs: (stone, options) => {
       const made = madeOf(stone, options)
       const built = design(made)

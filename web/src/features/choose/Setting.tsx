@@ -91,11 +91,11 @@ export function Setting({
             {s.profile}
           </span>
         ))}
-        {plan.cut.binding && (
-          <span className="block">
-            binding {plan.cut.binding.stock.size.label} {plan.cut.binding.stock.profile}
+        {plan.cut.spools.map(({ stock }) => (
+          <span key={stockName(stock)} className="block">
+            binding {stock.size.label} {stock.profile}
           </span>
-        )}
+        ))}
       </span>,
     ],
     ['metal', 'Metal', <Figure key="m" name="Metal" q={plan.cut.metal} />],

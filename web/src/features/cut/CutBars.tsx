@@ -6,6 +6,7 @@ import {
   numberOf,
   stockName,
   type CutList,
+  type CutSpool,
   type CutWire,
   type Mark,
 } from '@verger/core'
@@ -68,32 +69,28 @@ export function CutBars({
           {children?.(wire)}
         </div>
       ))}
-      {cut.binding && <Binding binding={cut.binding} joints={text.joints} />}
+      {cut.spools.map((spool, i) => (
+        <Wound key={i} spool={spool} joints={text.joints} />
+      ))}
     </div>
   )
 }
 
-/** What is wound from the spool: how much to have ready, and the turns of each joint. */
-function Binding({
-  binding,
-  joints,
-}: {
-  binding: NonNullable<CutList['binding']>
-  joints: Readonly<Record<string, string>>
-}) {
+/** What is wound from a spool: how much to have ready, and the turns of each joint. */
+function Wound({ spool, joints }: { spool: CutSpool; joints: Readonly<Record<string, string>> }) {
   return (
     <div className="border-t border-line pt-2" data-cut="binding">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <span>
           <strong>Binding</strong>{' '}
-          <span className="text-soft">· {stockName(binding.stock)} · from the spool, have ready</span>
+          <span className="text-soft">· {stockName(spool.stock)} · from the spool, have ready</span>
         </span>
         <span className="text-[20px]">
-          <Figure name="Binding wire to have ready" q={binding.shown} digits={0} />
+          <Figure name="Binding wire to have ready" q={spool.shown} digits={0} />
         </span>
       </div>
       <p className="text-[15px] text-soft">
-        {binding.binds.map((b, i) => (
+        {spool.binds.map((b, i) => (
           <span key={b.joint}>
             {i > 0 && ' · '}
             {joints[b.joint] ?? b.joint}: <Figure name={`Turns at the ${b.joint}`} q={b.turns} />,{' '}

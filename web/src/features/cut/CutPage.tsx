@@ -48,9 +48,7 @@ export default function CutPage({ me }: { me: Me }) {
           <h2 className="text-2xl">Gather</h2>
           <ul className="list-none p-0">
             {[
-              ...new Set(
-                [...cut.wires, ...(cut.binding ? [cut.binding] : [])].map((w) => stockName(w.stock)),
-              ),
+              ...new Set([...cut.wires, ...cut.spools].map((w) => stockName(w.stock))),
               'Flush cutter',
               'Nylon-jaw, flat-nose and round-nose pliers',
               ...rods(plan),

@@ -61,18 +61,21 @@ export default function LedgerPage({ me }: { me: Me }) {
                   </td>
                 </tr>
               ))}
-              {plan.cut.binding && (
-                <tr className="border-b border-line">
-                  <td className="py-1.5">Binding</td>
-                  <td className="text-right">
-                    <Figure name="Binding, planned" q={plan.cut.binding.shown} digits={0} />
-                  </td>
-                  <td className="text-right text-soft">from the spool</td>
-                  <td className="text-right">
-                    <Figure name="Binding, metal" q={plan.cut.binding.cost} />
-                  </td>
-                </tr>
-              )}
+              {plan.cut.spools.map(({ stock, shown, cost }, i) => {
+                const name = plan.cut.spools.length === 1 ? 'Binding' : `Binding, ${stock.size.label}`
+                return (
+                  <tr key={i} className="border-b border-line">
+                    <td className="py-1.5">{name}</td>
+                    <td className="text-right">
+                      <Figure name={`${name}, planned`} q={shown} digits={0} />
+                    </td>
+                    <td className="text-right text-soft">from the spool</td>
+                    <td className="text-right">
+                      <Figure name={`${name}, metal`} q={cost} />
+                    </td>
+                  </tr>
+                )
+              })}
             </tbody>
           </table>
           <TimeByStage plan={plan} time={bench.tally.time} />

@@ -12,7 +12,7 @@ export interface Sums {
 export const sumsOf = (plan: Plan, hold: LivePlan['hold']): Sums => ({
   wire:
     plan.cut.wires.reduce((sum, w) => sum + numberOf(w.length), 0) +
-    (plan.cut.binding ? numberOf(plan.cut.binding.length) : 0),
+    plan.cut.spools.reduce((sum, s) => sum + numberOf(s.length), 0),
   cost: numberOf(plan.cost.cost),
   face: plan.outputs.filter((o) => o.id === 'face').map((o) => numberOf(o.quantity))[0],
   pull: hold && numberOf(hold.shown.pull),

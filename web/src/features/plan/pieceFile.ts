@@ -1,5 +1,5 @@
 import { pieceFileSchema, type BenchEvent, type PieceFile, type PieceRow } from '@verger/contract'
-import { family, numberOf, type Options, type Plan } from '@verger/core'
+import { family, numberOf, windsOf, type Options, type Plan } from '@verger/core'
 import { newId } from '../../app/newId.js'
 
 /** A piece as its open file: stone, choices, what they gave, and what was recorded at the bench. */
@@ -24,9 +24,7 @@ export function pieceFileOf(spec: {
           result: {
             familyVersion: family(plan.family).version,
             lengths: Object.fromEntries(plan.cut.wires.map((w) => [w.id, numberOf(w.length)])),
-            turns: Object.fromEntries(
-              (plan.cut.binding?.binds ?? []).map((b) => [b.joint, numberOf(b.turns)]),
-            ),
+            turns: Object.fromEntries(windsOf(plan.cut).map((b) => [b.joint, numberOf(b.turns)])),
             metal: numberOf(plan.cut.metal),
           },
         }

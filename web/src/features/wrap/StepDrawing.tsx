@@ -372,8 +372,8 @@ function Supplies({ plan }: { plan: Plan }) {
     const most = Math.max(...own.map((w) => Number(w.shown.value)))
     return [stock, `${own.length} × up to ${most.toFixed(0)} mm`]
   })
-  if (cut.binding)
-    rows.push([cut.binding.stock, `${Number(cut.binding.shown.value).toFixed(0)} mm from the spool`])
+  for (const { stock, shown } of cut.spools)
+    rows.push([stock, `${Number(shown.value).toFixed(0)} mm from the spool`])
   return (
     <ul className="mt-6 list-none p-0">
       {rows.map(([stock, amount]) => (

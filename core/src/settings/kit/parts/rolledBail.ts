@@ -111,6 +111,8 @@ export interface Pair {
   /** On the left, where that is drawn by itself: it has to be for a twisted strip. */
   readonly other?: Pen
   readonly ways?: { readonly roll: 'backward' | 'forward'; readonly strip: 'bound' | 'twisted' }
+  /** What its ways and the pair's wire hang on, for figures that are searched for. */
+  readonly on?: Readonly<Record<string, Quantity>>
   readonly strand: string
   /** The choice of the pair's own size, and its thickness. */
   readonly size: string
@@ -125,7 +127,7 @@ export interface Pair {
 /** A pair of wires bound to a neck and rolled to a bail: draws it on, and gives its ties, its steps and where it hangs. */
 export function rolledBail(
   k: Given<ReturnType<typeof bailChoices>>,
-  { pen, other, ways, strand, size, thick, wound, binder, top }: Pair,
+  { pen, other, ways, on, strand, size, thick, wound, binder, top }: Pair,
 ): PartOfWork {
   const { bail: inside, neck } = k.q
   const twisted = ways?.strip === 'twisted'
@@ -151,25 +153,27 @@ export function rolledBail(
     }
   else {
     const from: Vec3 = [0, pen.at[1], z]
-    const twist: TwistedPair = {
-      line: { segments: strip(from, 'bound') },
+    const twist = (at: Vec3): TwistedPair => ({
+      line: { segments: strip(at, 'bound') },
       across: [1, 0, 0],
       thick: a,
       halves: numberOf(halves),
       ease: easeOf(numberOf(bound), a),
-    }
+    })
     for (const [own, side] of [
       [pen, 1],
       [other, -1],
     ] as const) {
-      const path = [twistedWire(twist, side)]
-      const long = k.found('twist', side === 1 ? 'right' : 'left', pathLength({ segments: path }), {
+      // as long wherever it begins
+      const length = pathLength({ segments: [twistedWire(twist([0, 0, 0]), side)] })
+      const long = k.found('twist', side === 1 ? 'right' : 'left', length, {
         ...k.on('bail', 'neck', 'alloy', 'temper'),
+        ...on,
         thick,
         inside,
         halves,
       })
-      own.draw('bail', 'twisted', path, long)
+      own.draw('bail', 'twisted', [twistedWire(twist(from), side)], long)
       own.line('bare', 'bare', bare)
     }
   }
