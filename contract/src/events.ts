@@ -23,7 +23,7 @@ export interface BenchTally {
 /**
  * Sums events, as `benchEventSchema` lets them in: each id counts once, an undone one not at all. Of two that correct the same thing the later
  * in the list counts: lists come in the server's order, with what waits to be sent behind it, whatever the clocks of the devices said.
- * @example tally([turn, turn, undo]).turns // { 'bind-foot': 1 }
+ * @example tally([turn('a'), turn('b'), undo('b')]).turns // { 'bind-foot': 1 }
  */
 export function tally(events: readonly BenchEvent[]): BenchTally {
   const known = new Map(events.map((e) => [e.id, e]))

@@ -59,16 +59,4 @@ describe('layers of the core', () => {
     )
     expect([...used].sort()).toEqual(['earcut', 'zod'])
   })
-
-  it('names no family outside its folder, the registry and tests', () => {
-    const named = sources.filter(
-      (f) =>
-        !f.includes('/settings/bound-frame/') &&
-        !f.endsWith('registry.ts') &&
-        readFileSync(f, 'utf8')
-          .replace(/\/\*\*[\s\S]*?\*\//g, '')
-          .includes('bound-frame'),
-    )
-    expect(named.map((f) => relative(root, f))).toEqual([])
-  })
 })

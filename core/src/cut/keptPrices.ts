@@ -6,7 +6,7 @@ const PLAIN: readonly string[] = ['round', 'square', 'half-round'] satisfies Pro
 /**
  * Prices of the very wires that are kept beside those of their metals, in cents per kg, as plans count with them: the last laid in counts
  * where there are two of one kind.
- * @example withKeptPrices({ copper: 3000 }, [{ ...copper20, price: 20, per: 'm' }]) // copper, and that wire's own
+ * @example Object.keys(withKeptPrices({ copper: 3000 }, [kept])) // ['copper', 'copper|20 AWG|square']
  */
 export function withKeptPrices(prices: MetalPrices, kept: readonly KeptWire[]): Record<string, number> {
   const out: Record<string, number> = { ...prices }

@@ -5,6 +5,6 @@ import type { Stock } from '../wire/index.js'
  */
 export type MetalPrices = Readonly<Record<string, number>>
 
-/** Key of one wire's own price, whatever its temper. @example priceKey(copper 20 AWG square) // 'copper|20 AWG|square' */
+/** Key of one wire's own price, whatever its temper. @example priceKey(square20) // 'copper|20 AWG|square' */
 export const priceKey = (stock: Pick<Stock, 'alloy' | 'profile' | 'size'>): string =>
   `${stock.alloy}|${stock.size.label}|${stock.profile}`

@@ -25,7 +25,7 @@ function between(seg: Segment, next: Segment): { readonly gap: number; readonly 
 
 /**
  * The first place where a wire's path is broken by a thousandth of a millimetre or a tenth of a degree; undefined where all are smooth.
- * @example brokenPath(design) // { wire: 'hanger', gap: 0.2, kink: 1.35 }
+ * @example brokenPath(design) // undefined
  */
 export function brokenPath(design: Pick<Design, 'wires'>): BrokenPath | undefined {
   for (const { id, path } of design.wires)

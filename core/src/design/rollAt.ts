@@ -19,7 +19,7 @@ export const sectionAt = (wire: Wire, s: number, t: Vec3): SectionPose => ({
   axes: rollAt(wire, s, t),
 })
 
-/** Width of a wire as it lies, mm: of a twisted square one across its corners. @example spanOf({ ...square1mm, twist }) // 1.414 */
+/** Width of a wire as it lies, mm: of a twisted square one across its corners. @example spanOf({ ...square1, twist: { pitch: 6, sense: 1 } }) // 1.414 */
 export const spanOf = ({ stock, twist }: Pick<Wire, 'stock' | 'twist'>): number =>
   twist ? twistedSpan(stock.size.mm) : stock.size.mm
 

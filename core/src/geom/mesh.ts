@@ -287,7 +287,7 @@ const MOST_LOOKS = 4e6
 /**
  * Is the surface known to bulge everywhere: no corner stands out of any triangle's plane, by more than `within` mm. Looks at every pair, so of a fine surface it tells
  * nothing, and that is false.
- * @example isConvexMesh(cube) // true
+ * @example isConvexMesh(unitCube) // true
  */
 export function isConvexMesh(m: Mesh, within = FLAT): boolean {
   const { positions, triangles } = m

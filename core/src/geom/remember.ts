@@ -1,7 +1,7 @@
 /**
  * A memory of the last few answers by key. Not a WeakMap: its entries outlive every small collection, so that a plan made on
  * each keystroke would keep its predecessors alive for seconds and stall on the large ones; a short list is forgotten whole.
- * @example const lengthOf = remember<Path, number>(64); lengthOf(path, () => measure(path))
+ * @example remember<object, number>(64)(unitCube, () => meshVolume(unitCube)) // 1
  */
 export function remember<K, V>(most: number): (key: K, make: () => V) => V {
   const known = new Map<K, V>()

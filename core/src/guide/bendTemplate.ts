@@ -82,7 +82,7 @@ function turning(wire: Wire, s0: number, s1: number): number {
 /**
  * Templates of a design: for every step that bends one wire to and fro in one plane, the line to lay it on at true size, with the places of the
  * joints on it. None where nothing is bent so.
- * @example bendTemplates(design)[0].marks.length // 6, one for each lashing
+ * @example bendTemplates(design) // []
  */
 export function bendTemplates(design: Design): BendTemplate[] {
   const stretches = design.operations.flatMap((op) => formedBy(op).map((formed) => ({ op, formed })))

@@ -111,7 +111,7 @@ function developSide(stretches: readonly Stretch[], start: Carried): Segment[] {
  * The wire's centreline while some of its stretches are not yet bent: those are straight (or an even curve of the same
  * length), everything beyond them moves along rigidly, and the anchor stays put. With every stretch formed this is the wire's
  * own path, to rounding.
- * @example develop(wire, new Map()).segments // one straight wire, as lines
+ * @example develop(wire, new Map()).segments.every((s) => s.kind === 'line') // true
  */
 export function develop(wire: Wire, formed: Formed): Path {
   const m = measurePath(wire.path)

@@ -102,7 +102,7 @@ const FRESH = 24
  * Largest force along d that the touching wires can balance without friction: max F with Σ f w + F w_d = 0, f >= 0 and Σ f / c <= 1 in each
  * span. Solved by its dual: over all motions of the stone that go 1 along d, the least of what the wires take for it,
  * min Σ over spans of max (c n·motion)₊, whose rows are six and one a span however many contacts there are.
- * @example resist(field, [0, 0, 1]).force // 7.4
+ * @example resist(fieldOf({ spans: [], stations: [], contacts: [], centre: [0, 0, 0], turn: 1 }), [0, 0, 1]).force // 0
  */
 export function resist(field: Field, d: Vec3, going: Going = FREELY, tilts = 0): Resistance {
   const { turning, slide, together } = going

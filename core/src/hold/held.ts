@@ -85,7 +85,7 @@ class DrawnIn implements Nearest {
 /**
  * The same stone smaller by so much all round, mm: every face drawn in along its normal. Exact off faces and off edges whose two faces are told;
  * at other edges it is rounded, so a wire there is taken to stand nearer than it does, by less than a tenth of `by`.
- * @example smaller(ball(6), 0.1) // as ball(5.9)
+ * @example smaller(ball(6), 0.1).nearest([8, 0, 0], { theta: NaN, phi: NaN }).distance // 2.1
  */
 export function smaller(held: Held, by: number): Held {
   const { nearestAll, support, outside } = held

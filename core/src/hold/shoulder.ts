@@ -42,7 +42,7 @@ function slopeAt(held: Held, x: number, y: number, front: boolean): number {
 /**
  * How far in from the outline, along a way in plan, the face's normal stands so many degrees out of the girdle plane; undefined where it does
  * nowhere within 6 mm.
- * @example reachForSlope(held, { at: [11, 0], inward: [-1, 0], front: true, degrees: 45 })
+ * @example reachForSlope(heldStone(fullStone(oval)), { at: [11, 0], inward: [-1, 0], front: true, degrees: 45 })
  */
 export function reachForSlope(
   held: Held,

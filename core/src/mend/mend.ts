@@ -95,7 +95,7 @@ const same = (a: Options, b: Options) => JSON.stringify(a) === JSON.stringify(b)
  * All mends of a plan, the cheapest sound one first; single moves, and pairs where no single one is sound or only a dear one.
  * Empty where nothing was found that
  * is better than what there is.
- * @example mends({ stone, family: 'bound-frame', options: { ...options, frontBends: [3] }, settings })[0].verdict // 'sound'
+ * @example mends({ stone, family: 'bound-frame', options, settings }, framed, { share: 0.5 }) // the best of each kind first
  */
 export function mends(request: PlanRequest, made: Plan, now: { readonly share: number }): Mend[] {
   const wire = numberOf(made.cut.mass)

@@ -22,7 +22,7 @@ const NEAR = 2
 /**
  * Another stone in this very frame: whether it goes in, and whether it is caught and how hard it is held. None for stones of another
  * shape, or more than 2 mm larger or smaller: they are not tried.
- * @example fitInFrame(plan, { ...plan.stone, length: plan.stone.length + 3 }) // undefined
+ * @example fitInFrame(framed, { ...stone, length: stone.length + 3 }) // undefined
  */
 export function fitInFrame(made: Plan, other: Stone): ReverseFit | undefined {
   const [own, stone] = [fullStone(made.stone), fullStone(other)]

@@ -23,7 +23,7 @@ export interface Decided {
  * What decides one option of a plan: its neighbour that takes less metal is planned and judged by the same limits as starting options are.
  * A doubt that the plan has already stands in no neighbour's way.
  * @throws RangeError for an option that the family does not have
- * @example whyOption(plan, 'size', settings).barrier // { kind: 'pull', times: 78 }
+ * @example whyOption(framed, 'size', settings).option // 'size'
  */
 export function whyOption(made: Plan, option: string, settings: WorkshopSettings): Decided {
   const chosen = family(made.family)

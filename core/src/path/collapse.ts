@@ -66,7 +66,7 @@ export const collapseLoad = (bar: Bar, index: number, direction: Vec3): number =
  * section that the last answer breaks worst gives the next one. From a free end no reaction comes.
  * @returns N, in the order of the loads; all 0 where no end holds the bar
  * @throws RangeError for fewer than two points or an index outside
- * @example sharedLoads(bar, [{ index: 3, direction: [0, 0, 1], worth: 1 }, { index: 9, direction: [0, 0, 1], worth: 1 }]) // [4.1, 4.1]
+ * @example sharedLoads(bar40, [13, 27].map((index) => ({ index, direction: [0, 0, 1], worth: 1 }))).length // 2
  */
 export function sharedLoads(bar: Bar, loads: readonly BarLoad[]): Float64Array {
   const { points } = bar

@@ -22,7 +22,7 @@ export interface OptionWindow {
 /**
  * Windows of all wires of a plan, by the option that chooses each. `share` is what the plan was found to bear of the force that is asked, once
  * it is known: where bending governs that goes with the cube of the frame's thickness, so it bounds the gauge too.
- * @example gaugeWindows(plan, 2.3)[0].window.least[0].reason // 'holding'
+ * @example gaugeWindows(framed, 2.3).map((w) => w.option) // ['size', 'bindingSize']
  */
 export function gaugeWindows(made: Plan, share?: number): OptionWindow[] {
   return family(made.family)
@@ -56,7 +56,7 @@ const APART = 0.06
 /**
  * The same plan with the next thinner and the next thicker wire, planned and put through the whole holding check.
  * @throws RangeError for an option that is no wire size
- * @example gaugeNeighbours({ stone, family: 'bound-frame', options, settings }, 'size') // 21 AWG and 19 AWG
+ * @example gaugeNeighbours({ stone, family: 'bound-frame', options, settings }, 'size').length // 2
  */
 export function gaugeNeighbours(request: PlanRequest, option: string): GaugeNeighbour[] {
   const param = family(request.family)

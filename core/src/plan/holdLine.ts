@@ -78,7 +78,7 @@ const WORD = { sound: 'Sound.', doubtful: 'Caught, but weak.', fails: 'Fails.' }
 
 /**
  * The line from the first check, or, once it is there, from the thorough one; `grams` is the pull that goes with it.
- * @example holdLine(hold, 900).say // 'Sits tight. Leaves last forward, at about 900 g of pull.'
+ * @example holdLine(firstHold, 900).word // 'Sound.'
  */
 export function holdLine(hold: Hold, grams: number, sure?: Sure): HoldLine {
   const free = hold.ways.filter((w) => w.outcome === 'out')

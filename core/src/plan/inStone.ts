@@ -37,7 +37,7 @@ const boundOn = (design: Design, wire: Wire): Bound[] =>
 /**
  * Where a wire of a design, or what is bound round it, would stand in the stone: of each wire and each joint the deepest place, where it is
  * deeper than things that touch.
- * @example inStone(design, heldStone(stone)) // [{ wire: 'tail', other: { kind: 'stone', id: '' }, deep: 0.2, … }]
+ * @example inStone(design, heldStone(fullStone(stone))) // []
  */
 export function inStone(design: Design, held: Held): InStone[] {
   const found = new Map<string, InStone>()

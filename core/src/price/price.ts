@@ -27,7 +27,7 @@ export interface Effort {
   readonly each: Quantity
 }
 
-/** Planned minutes of all steps. @example numberOf(plannedMinutes([{ kind: 'bind', count: turns24, each: quarter }])) // 6 */
+/** Planned minutes of all steps. @example numberOf(plannedMinutes([{ kind: 'bind', count: typed('turns', 24), each: minutes('one', 0.25) }])) // 6 */
 export const plannedMinutes = (efforts: readonly Effort[]): Quantity =>
   work(
     'price.minutes',

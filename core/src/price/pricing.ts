@@ -72,7 +72,7 @@ export interface Pricing {
 /**
  * Price of a piece by two methods. What was not entered is left out and named in `missing`, never counted as nothing.
  * @throws RangeError for fees of 100 % or more
- * @example numberOf(pricing({ metal, labour, costs }).byMultiple) // materials × multiple, fees on top
+ * @example numberOf(pricing({ metal: money('metal', 2), labour: money('labour', 30), costs: { stone: 0, findings: [], packaging: 0, fees: 0, method: 'multiple of materials', margin: 0, multiple: 4 } }).byMultiple) // 8
  */
 export function pricing(spec: {
   readonly metal: Quantity

@@ -107,7 +107,7 @@ export function difficultyOf({
 /**
  * One family worked out for a stone: starting options, plan and first check. `options` takes the search's place where they are known.
  * Excluded where the stone does not suit it, with the finding that says why.
- * @example chooseOne({ stone, family: 'bound-frame', wish, settings }) // { plan, hold, line, … }
+ * @example chooseOne({ stone, family: 'bound-frame', wish, settings }).family // 'bound-frame'
  */
 export function chooseOne(spec: {
   readonly stone: Stone

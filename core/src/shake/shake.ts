@@ -41,7 +41,7 @@ const FIRM = 0.03
 
 /**
  * Pushes the stone one way with its own weight until it is out or has come to rest. Wires do not give and nothing rubs.
- * @example pushRigid(engine, shaken, [0, 0, 1]).outcome // 'stays'
+ * @example pushRigid(stillEngine, shaken, [0, 0, 1]).outcome // 'stays'
  */
 export function pushRigid(engine: RigidEngine, { setting, ...shapes }: Shaken, d: Vec3): PushedResult {
   const world = engine.world({ ...shapes, damping: CREEP })
@@ -114,7 +114,7 @@ const angleOf = ({ axes }: Pose): number =>
  * Shakes a piece as it hangs: each way once to and fro, gravity pulling down. The piece's own frame is followed, in which a shake is a pull on the
  * stone. Wires do not give and nothing rubs, so it shows whether the stone escapes, not the force. The same every time. Poses come one by one,
  * so that they can be shown while the rest is worked out.
- * @example for (const { pose } of shakeRigid(engine, shaken, { ways: [[0, 0, 1]], strength: 20 })) draw(pose)
+ * @example for (const { pose } of shakeRigid(stillEngine, shaken, { ways: [[0, 0, 1]], strength: 20 })) draw(pose)
  */
 export function* shakeRigid(
   engine: RigidEngine,

@@ -19,7 +19,7 @@ export interface ToolFit {
  * The tools that come nearest to a wanted size, the best first: each tried with what really comes out over it (spring-back and all),
  * so that the nearest tool need not be the one nearest in size.
  * @throws RangeError for a tool that is no size
- * @example nearestTools(17.3, [rod16, rod17], (d) => d * 1.02)[0].tool // rod17
+ * @example nearestTools(17.3, [16, 17].map((across) => ({ name: `rod ${across}`, across })), (d) => d * 1.02)[0].tool.across // 17
  */
 export function nearestTools(
   wanted: number,

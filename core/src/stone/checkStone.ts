@@ -45,7 +45,7 @@ const collect = (): { readonly out: Finding[]; readonly say: Say } => {
 /**
  * What is wrong with the measures, so that nothing can be computed. Quick for every stone: no triangles are made, so that it can be
  * asked of thousands that come in at once.
- * @example stoneErrors({ …, wall: 9, depth: 7 })[0].code // 'stone.wall-over-depth'
+ * @example stoneErrors({ ...oval, wall: 9, depth: 7 })[0].code // 'stone.wall-over-depth'
  */
 export function stoneErrors(given: Stone): Finding[] {
   const { out, say } = collect()
@@ -73,7 +73,7 @@ export function stoneErrors(given: Stone): Finding[] {
 /**
  * What is wrong with the measures (errors: nothing can be computed), what is merely unusual (doubts: asked, not refused), and where
  * measures that hang together disagree, with the likelier culprit.
- * @example checkStone({ …, width: 10, depth: 14 })[0].code // 'stone.depth-over-width'
+ * @example checkStone({ ...oval, width: 10, depth: 14 })[0].code // 'stone.depth-over-width'
  */
 export function checkStone(given: Stone): Finding[] {
   const errors = stoneErrors(given)
@@ -411,7 +411,7 @@ export function fullnessFor(given: Stone, volume: number): number | undefined {
 /**
  * Points of a free outline from widths measured at heights on both sides of a centre line: heights from the foot up, mm.
  * @throws RangeError for fewer than five heights
- * @example outlineFromWidths([{ at: 0, left: 2, right: 2 }, …])
+ * @example outlineFromWidths([0, 5, 10, 15, 20].map((at) => ({ at, left: 5, right: 5 }))).length > 8 // true
  */
 export function outlineFromWidths(
   widths: readonly { readonly at: number; readonly left: number; readonly right: number }[],

@@ -117,7 +117,7 @@ export type GroupMeasures =
 
 /**
  * Mass of all stones of a group; how long a row is, side by side; how unlike the two of a pair are in weight.
- * @example groupMeasures({ …round4, group: { kind: 'row', count: 9, gap: 0.5 } }).along // 9 × 4 + 8 × 0.5 = 40 mm
+ * @example numberOf(groupMeasures({ ...round4, group: { kind: 'row', count: 9, gap: 0.5, share: 1, order: 'alike' } }).along) // 40
  */
 export function groupMeasures(stone: Stone): GroupMeasures | undefined {
   const { group } = stone

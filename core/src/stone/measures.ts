@@ -95,7 +95,7 @@ const isPlain = (stone: Stone): boolean =>
 
 /**
  * Edge, girths (a taut string round the section), volume, mass and carats, with their working.
- * @example numberOf(stoneMeasures(oval30x22x7wall2).volume) // 2764.6
+ * @example numberOf(stoneMeasures(oval).volume) // 2764.6
  */
 export function stoneMeasures(stone: Stone): StoneMeasures {
   const inputs = stoneInputs(stone)
@@ -202,7 +202,7 @@ export interface StoneTolerance {
 
 /**
  * Tolerances from several readings of a measure: half their spread, carried to what is derived.
- * @example stoneTolerance({ …, length: 30, readings: { length: [29.9, 30, 30.1] } }).measured.length // 0.1
+ * @example stoneTolerance({ ...oval, readings: { length: [29.9, 30, 30.1] } }).measured.length // 0.1
  */
 export function stoneTolerance(stone: Stone): StoneTolerance {
   const measured: Record<string, number> = {}

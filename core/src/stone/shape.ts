@@ -181,7 +181,7 @@ function widestHeight(body: Body): number {
   return (Math.min(...heights) + Math.max(...heights)) / 2
 }
 
-/** All figures of a stone's shape, whatever its kind. @example figuresOf(fullStone(ball30)).volume // 14137.2 */
+/** All figures of a stone's shape, whatever its kind. @example figuresOf(fullStone(ball30)).volume // 14113.6 */
 export const figuresOf = (stone: FullStone): ShapeFigures => shapeOf(stone).figures
 
 function workOutFigures(shape: Shape): ShapeFigures {

@@ -140,7 +140,7 @@ function makeSolid(stone: FullStone): Solid {
 /**
  * How far a domed stone reaches in a direction (a unit vector): the greatest m · x over it, its hollows filled by a taut string round the edge. Of a
  * dome ρ^p + ζ^p = 1 over an edge that reaches s, rising h: (s^q + h^q)^(1/q) with 1/p + 1/q = 1. A wall that leans or a chamfer reaches no farther.
- * @example solidSupport(solidOf(oval30x22))([0, 1, 0]) // 15
+ * @example solidSupport(solidOf(fullStone(oval)))([0, 1, 0]) // 15
  */
 export function solidSupport(solid: Solid): (m: Vec3) => number {
   const { stone, rim, foot, back, rise } = solid

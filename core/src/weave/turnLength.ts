@@ -36,7 +36,7 @@ export function bundleHull({ profile, size, columns, rows }: Bundle): number {
  * (Steiner: a parallel curve at mid height). Half-round lies flat inward: its height counts here, its width in the lead.
  * Exact for rigid wires laid tight.
  * @throws RangeError for a height <= 0 or a lead < 0
- * @example turnLength({ bundle: { profile: 'square', size: 0.723, columns: 1, rows: 3 }, binderHeight: mm(0.2555), lead: mm(0) }) // 6.586
+ * @example turnLength({ bundle: { profile: 'square', size: 0.723, columns: 1, rows: 3 }, binderHeight: 0.2555, lead: 0 }) // 6.587
  */
 export function turnLength({ bundle, binderHeight, lead }: Turn): Mm {
   const hull = bundleHull(bundle) + Math.PI * positive(binderHeight, 'binder height')

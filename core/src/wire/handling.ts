@@ -81,7 +81,7 @@ export function equivalent(wire: PlainWire, other: Omit<PlainWire, 'size'>, like
 /**
  * Length of wire on a spool from its weight, mm: (mass − empty spool) / mass a millimetre.
  * @throws RangeError when the spool alone weighs more, or a mass is below 0
- * @example lengthOnSpool({ mass: 250, empty: 40, shape: { profile: 'round', size: 0.8 }, alloy: 'copper' }) // 46 630
+ * @example lengthOnSpool({ mass: 250, empty: 40, shape: { profile: 'round', size: 0.8 }, alloy: 'copper' }) // 46627
  */
 export function lengthOnSpool({
   mass,

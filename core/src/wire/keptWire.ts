@@ -17,7 +17,7 @@ export interface KeptWire {
 /**
  * The section of a wire that is kept. A width or pitch that its profile needs and that is missing is taken as common: three sizes wide, a
  * twist in five.
- * @example wireShapeOf({ ...wire, profile: 'flat', size: '1.0 metric' }) // { profile: 'flat', width: 3, height: 1 }
+ * @example wireShapeOf({ ...kept, profile: 'flat', size: '1.0 metric' }) // { profile: 'flat', width: 3, height: 1 }
  */
 export function wireShapeOf({ profile, size, width, pitch }: KeptWire): WireShape {
   const { mm } = wireSize(size)

@@ -12,14 +12,14 @@ export interface Stock {
   readonly size: WireSize
 }
 
-/** Mass per millimetre in g: section area × density. @example massPerMm(copper round 1.0) // 0.00704 */
+/** Mass per millimetre in g: section area × density. @example massPerMm(round1) // 0.00704 */
 export const massPerMm = (stock: Stock): number =>
   (section(stock.profile, stock.size.mm).area * alloy(stock.alloy).density) / 1000
 
 /** The same stock has the same key: for grouping a cut list by kind. */
 export const stockKey = (s: Stock): string => `${s.alloy}|${s.temper}|${s.profile}|${s.size.label}`
 
-/** In the trade's words, gauge always with its millimetres. @example 'copper 20 AWG (0.81 mm) square, dead soft' */
+/** In the trade's words, gauge always with its millimetres. @example stockName(square20) // 'copper 20 AWG (0.81 mm) square, half hard' */
 export const stockName = (s: Stock): string =>
   s.size.awg === undefined
     ? `${s.alloy} ${s.size.mm.toFixed(2)} mm ${s.profile}, ${s.temper}`

@@ -92,7 +92,7 @@ function split(inputs: Readonly<Record<string, Quantity>>): [Record<string, numb
 
 /**
  * Makes quantities from a table of formulas, so that a code that does not exist cannot be used.
- * @example worker(formulas)('half', { whole: leaf('typed', 'a', 4, 'mm') }).value // 2
+ * @example worker({ half: { unit: 'mm', text: '{whole} / 2', of: ({ whole }) => whole / 2 } })('half', { whole: leaf('typed', 'a', 4, 'mm') }).value // 2
  */
 export function worker<F extends Formulas>(formulas: F) {
   return (code: keyof F & string, inputs: Readonly<Record<string, Quantity>>): Quantity => {
@@ -108,7 +108,7 @@ export function numberOf(q: Quantity): number {
   return q.value
 }
 
-/** The keys of all leaves a figure hangs on. @example leafKeys(volume) // Set { 'stone.length', … } */
+/** The keys of all leaves a figure hangs on. @example leafKeys(stoneMeasures(oval).volume).has('stone.length') // true */
 export function leafKeys(q: Quantity, into: Set<string> = new Set()): Set<string> {
   if (q.key !== undefined) into.add(q.key)
   for (const input of Object.values(q.inputs)) leafKeys(input, into)

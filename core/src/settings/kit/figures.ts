@@ -1,6 +1,6 @@
 import type { Formula, Formulas, Quantity, Unit } from '../../working/index.js'
 
-/** The names in braces of a written formula. @example type N = Named<'{side} / 2 − {reach}'> // 'side' | 'reach' */
+/** The names in braces of a written formula. @example type N = Named<'{side} / 2 − {reach}'> */
 export type Named<T extends string> = T extends `${string}{${infer N}}${infer Rest}` ? N | Named<Rest> : never
 
 /** Inputs of a figure: everything that its text names, and what else it hangs on. */

@@ -53,7 +53,7 @@ export const angle = (name: string, value: number): Quantity => leaf('table', na
 /**
  * Bends one wire outward from its anchor, piece by piece, as pliers do. Each move takes the figures that say how long it is: so the drawn path
  * and the cut length cannot differ.
- * @example new Pen([0, 4, 0], [1, 0, 0]).line('middle', 'middle', half).bend('bend', 'bend', radius, angle('corner', 45), [0, 1, 0])
+ * @example new Pen([0, 4, 0], [1, 0, 0]).line('middle', 'middle', typed('half', 3)).at // [3, 4, 0]
  */
 export class Pen {
   readonly pieces: Piece[] = []

@@ -34,7 +34,7 @@ const MOUTH = 1.05
 /**
  * The right half of a bead's wire from the bead's middle: out of its hole, over the front of the leg, and round it, each turn beside the one
  * before and a wire's thickness farther up, its end tucked behind. The bundle is taken as wires that touch: the turns are its taut string.
- * @example beadHalf(leg, bead).turns.length > 0 // true
+ * @example beadHalf({ at: [5, 0], up: [0, 1], out: [1, 0], across: 1, deep: 1, corner: 0 }, { radius: 2, y: 0, z: 0, fine: 0.3, turns: 2 }).turns.length > 0 // true
  */
 export function beadHalf(leg: Leg, bead: BeadOn): { readonly through: Segment[]; readonly turns: Segment[] } {
   const { fine: d, y, z } = bead

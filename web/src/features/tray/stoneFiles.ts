@@ -24,7 +24,7 @@ const unpaired = (text: string): number[][] =>
     .split(/\s+/)
     .map((r) => r.split(',').map(Number))
 
-/** A row or a pair in one cell. @example groupCell({ kind: 'row', count: 9, gap: 0.3 }) // 'row count:9 gap:0.3' */
+/** A row or a pair in one cell: `row count:9 gap:0.3`. */
 function groupCell(group: Group): string {
   const parts = Object.entries(group.kind === 'pair' ? { ...group.mate } : group)
     .filter(([id]) => id !== 'kind')

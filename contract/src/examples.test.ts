@@ -1,0 +1,13 @@
+import { docExamples, runExample } from '../../core/src/testingDocs'
+
+const at = '2026-11-29T10:00:00.000Z'
+const given = {
+  turn: () => (id: string) => ({ id, kind: 'turn', subject: 'bind-foot', at }),
+  undo: () => (value: string) => ({ id: `undo ${value}`, kind: 'undo', subject: 'bind-foot', value, at }),
+}
+
+describe('examples in doc comments', () => {
+  it.each(docExamples(__dirname).map((e) => [e.where, e] as const))('%s', (_, example) => {
+    expect(runExample(example, {}, given)).toBe(true)
+  })
+})
