@@ -18,7 +18,7 @@ export default ts.config(
   },
   {
     files: ['core/src/**/*.ts'],
-    ignores: ['**/*.test.ts', '**/testingDocs.ts'],
+    ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-globals': [
         'error',

@@ -1,4 +1,4 @@
-import { docExamples, runExample } from '../../core/src/testingDocs'
+import { docExamples, runExample } from '../../core/testing/docExamples'
 
 const at = '2026-11-29T10:00:00.000Z'
 const given = {

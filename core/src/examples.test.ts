@@ -1,4 +1,4 @@
-import { docExamples, runExample } from './testingDocs'
+import { docExamples, runExample } from '../testing/docExamples'
 import { GIVEN } from './testingExamples'
 
 const everything = jest.requireActual<Record<string, unknown>>('./index')

@@ -19,12 +19,11 @@ export {
   chooseOne,
   difficultyOf,
   familyFor,
-  hangOf,
   isChosen,
   LIMITS,
   neighboursOf,
   startingOptions,
 } from './search/index.js'
-export type { Barrier, Chosen, Demanding, Excluded, Hang, Limits } from './search/index.js'
+export type { Barrier, Chosen, Demanding, Excluded, Limits } from './search/index.js'
 export * from './mend/index.js'
 export * from './sizes/index.js'

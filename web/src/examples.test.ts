@@ -1,4 +1,4 @@
-import { docExamples, runExample } from '../../core/src/testingDocs'
+import { docExamples, runExample } from '../../core/testing/docExamples'
 
 describe('examples in doc comments', () => {
   it.each(docExamples(__dirname).map((e) => [e.where, e] as const))('%s', (_, example) => {

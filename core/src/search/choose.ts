@@ -1,28 +1,25 @@
-import type { Finding } from '../finding/index.js'
 import { windsOf } from '../cut/index.js'
 import { jointsMade } from '../design/index.js'
-import type { Vec3 } from '../geom/index.js'
-import { pathLength, stationsOf } from '../path/index.js'
-import { asEar, family, FAMILIES, type Options, type Wish, type WornAs } from '../settings/index.js'
-import { fullStone, shapeOf, type Stone } from '../stone/index.js'
-import { massPerMm } from '../wire/index.js'
+import type { Finding } from '../finding/index.js'
 import { leastRadius } from '../path/index.js'
+import {
+  holdLine,
+  plan,
+  planHold,
+  type HoldLine,
+  type Plan,
+  type PlanHold,
+  type WorkshopSettings,
+} from '../plan/index.js'
+import { asEar, family, FAMILIES, type Options, type Wish, type WornAs } from '../settings/index.js'
+import type { Stone } from '../stone/index.js'
 import { alloy } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
-import { holdLine, type HoldLine } from '../plan/index.js'
-import { plan, planHold, type Plan, type PlanHold } from '../plan/index.js'
-import type { WorkshopSettings } from '../plan/index.js'
 import { startingOptions } from './startingOptions.js'
 
 /** Why a setting asks more of the maker than another. */
 export type Demanding =
   'tight-bends' | 'thick-wire' | 'many-steps' | 'many-turns' | 'closed-on-stone' | 'must-match'
-
-/** How a hung piece hangs, degrees: lean as seen from the front (above 0 to the right), tip as seen from the side (above 0 the face turns up). */
-export interface Hang {
-  readonly lean: number
-  readonly tip: number
-}
 
 /** A setting worked out for a stone. */
 export interface Chosen {
@@ -32,41 +29,12 @@ export interface Chosen {
   readonly line: HoldLine
   /** Easy, middling or demanding, and why. */
   readonly difficulty: { readonly level: 0 | 1 | 2; readonly reasons: readonly Demanding[] }
-  readonly hang?: Hang
 }
 
 /** A setting that cannot take the stone, or cannot be worn so, and the finding that says why. Without one: nothing could be built. */
 export interface Excluded {
   readonly family: string
   readonly finding?: Finding
-}
-
-/** Where it hangs from and where its middle of mass is. Undefined for what is not hung. */
-export function hangOf({
-  design,
-  stone,
-  measures,
-}: Pick<Plan, 'design' | 'stone' | 'measures'>): Hang | undefined {
-  if (!design.hang) return undefined
-  const mass = numberOf(measures.mass)
-  const { centre } = shapeOf(fullStone(stone)).mass
-  let total = mass
-  let sum: Vec3 = [centre[0] * mass, centre[1] * mass, centre[2] * mass]
-  for (const wire of design.wires) {
-    const length = pathLength(wire.path)
-    const points = stationsOf(wire.path, 0, length, 1)
-    const each = (massPerMm(wire.stock) * length) / points.length
-    for (const { at } of points) {
-      sum = [sum[0] + each * at.p[0], sum[1] + each * at.p[1], sum[2] + each * at.p[2]]
-      total += each
-    }
-  }
-  const below = design.hang[1] - sum[1] / total
-  const degrees = (off: number) => (Math.atan2(off, below) * 180) / Math.PI
-  return {
-    lean: degrees(sum[0] / total - design.hang[0]),
-    tip: degrees(design.hang[2] - sum[2] / total),
-  }
 }
 
 /** Steps and turns beyond which a setting is long work; thickness at which wire is stiff to the hand, mm. Typical, uncited. */
@@ -134,14 +102,12 @@ export function chooseOne(spec: {
   const made = plan({ stone, family: id, options, settings })
   if (!made.ok) return { family: id, finding: made.findings.find((f) => f.severity === 'error')! }
   const hold = planHold(made.plan)
-  const hang = hangOf(made.plan)
   return {
     family: id,
     plan: made.plan,
     hold,
     line: holdLine(hold.hold, numberOf(hold.shown.pull)),
     difficulty: difficultyOf(made.plan),
-    ...(hang ? { hang } : {}),
   }
 }
 

@@ -1,5 +1,5 @@
-export { chooseOne, difficultyOf, familyFor, hangOf, isChosen } from './choose.js'
-export type { Chosen, Demanding, Excluded, Hang } from './choose.js'
+export { chooseOne, difficultyOf, familyFor, isChosen } from './choose.js'
+export type { Chosen, Demanding, Excluded } from './choose.js'
 export { askOf, draft, isMade, judge, LIMITS, make, soundAtOnce } from './judge.js'
 export type { Ask, Barrier, Limits } from './judge.js'
 export { neighboursOf, sizesBeside } from './neighbours.js'

@@ -5,6 +5,7 @@ import { sayMoney, useSettings } from '../../app/workshop.js'
 import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
 import { viewsOf } from '../../drawing/project.js'
 import { Figure } from '../../ui/Figure.js'
+import { Hangs } from '../../ui/Hangs.js'
 import { hasWire } from '../drawer/tools.js'
 import { faceOf, minutesOf } from './order.js'
 
@@ -205,7 +206,7 @@ function Picture({
 function Details({ found, drawer }: { found: Chosen; drawer: readonly DrawerRow[] }) {
   const [open, setOpen] = useState(false)
   const { text } = family(found.family)
-  const { hang, difficulty, plan } = found
+  const { difficulty, plan } = found
   const kept = [...new Set(plan.cut.wires.map((w) => w.stock.size.label))].map(
     (size) => `${size} ${hasWire(drawer, size, plan.cut.wires[0]!.stock.alloy) ? 'kept' : 'to buy'}`,
   )
@@ -228,11 +229,9 @@ function Details({ found, drawer }: { found: Chosen; drawer: readonly DrawerRow[
                 ? 'Nothing in it is out of the ordinary to make.'
                 : `${LEVEL[difficulty.level]}: ${difficulty.reasons.map((r) => REASON[r]).join(', ')}.`}
             </li>
-            {hang && (
+            {plan.design.hang && (
               <li>
-                Hung up it leans {Math.abs(hang.lean).toFixed(0)}° sideways and tips{' '}
-                {Math.abs(hang.tip).toFixed(0)}°{' '}
-                {Math.abs(hang.tip) < 0.5 ? '' : hang.tip > 0 ? 'face up' : 'face down'}.
+                It hangs <Hangs plan={plan} />.
               </li>
             )}
             <li>Wire: {kept.join(', ')}.</li>

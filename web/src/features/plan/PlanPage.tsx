@@ -24,6 +24,7 @@ import { sizeName } from '../../app/stoneWords.js'
 import { sayLength, sayMoney, useSettings } from '../../app/workshop.js'
 import { usePlan, type LivePlan } from '../../compute/usePlan.js'
 import { Figure } from '../../ui/Figure.js'
+import { Hangs } from '../../ui/Hangs.js'
 import { Frame } from '../../ui/Frame.js'
 import { Findings, Judgement } from '../../ui/Judgement.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
@@ -198,6 +199,13 @@ function Planner({
                     <Figure name={text.outputs[o.id] ?? o.id} q={o.quantity} />
                   </Row>
                 ))}
+                {plan.design.hang && (
+                  <Row name="It hangs">
+                    <span data-testid="hangs">
+                      <Hangs plan={plan} />
+                    </span>
+                  </Row>
+                )}
                 <Row name="Wire, by weight">
                   <Figure name="Wire, by weight" q={plan.cut.mass} />
                 </Row>
