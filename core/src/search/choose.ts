@@ -13,7 +13,7 @@ import {
 } from '../plan/index.js'
 import { asEar, family, FAMILIES, type Options, type Wish, type WornAs } from '../settings/index.js'
 import type { Stone } from '../stone/index.js'
-import { alloy } from '../wire/index.js'
+import { leastBend } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
 import { startingOptions } from './startingOptions.js'
 
@@ -53,9 +53,9 @@ export function difficultyOf({
   const tight = design.wires.some((w) => {
     // fine soft wire is wound tight by hand, as a binding is
     if (w.stock.temper === 'dead soft' && w.stock.size.mm <= FINE) return false
-    const limit = alloy(w.stock.alloy).bend[w.stock.temper] + 0.5
+    const limit = leastBend(w.stock)
     const least = Math.min(...w.path.segments.map((s) => leastRadius(s)))
-    return least < 1.15 * Math.max(limit, 0.6) * w.stock.size.mm
+    return least < 1.15 * Math.max(limit, 0.6 * w.stock.size.mm)
   })
   if (tight) reasons.push('tight-bends')
   if (design.wires.some((w) => w.stock.size.mm > THICK && w.stock.temper !== 'dead soft'))

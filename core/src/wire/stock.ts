@@ -16,6 +16,10 @@ export interface Stock {
 export const massPerMm = (stock: Stock): number =>
   (section(stock.profile, stock.size.mm).area * alloy(stock.alloy).density) / 1000
 
+/** Least radius to a wire's middle to which it is bent before it cracks, mm: what its alloy takes inside, and half its thickness. @example leastBend(round1) // 1.1 */
+export const leastBend = ({ alloy: metal, temper, size }: Stock): number =>
+  (alloy(metal).bend[temper] + 0.5) * size.mm
+
 /** The same stock has the same key: for grouping a cut list by kind. */
 export const stockKey = (s: Stock): string => `${s.alloy}|${s.temper}|${s.profile}|${s.size.label}`
 

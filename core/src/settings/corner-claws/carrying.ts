@@ -53,6 +53,7 @@ export function bailFrom(k: K, pen: Pen, arm: Arm, tied: Quantity): PartOfWork {
     pen,
     strand: 'seat-top',
     size: 'size',
+    stock: k.stock('size'),
     thick: q.size,
     wound: 'tieSize',
     binder: q.tieSize,

@@ -132,6 +132,7 @@ function make(k: K): Wirework {
         ways: o,
         on: k.on('back', 'roll', 'strip', 'size'),
         size: 'size',
+        stock: k.stock('size'),
         binder: q.lace,
         top: k.stone.length / 2,
       })

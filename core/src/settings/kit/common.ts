@@ -3,7 +3,7 @@ import { ALONE, isWound, jointsMade, withoutNegativeZero } from '../../design/in
 import type { Finding } from '../../finding/index.js'
 import { leastRadius } from '../../path/index.js'
 import { NEWTON_PER_GRAM } from '../../units/index.js'
-import { alloy, stockName } from '../../wire/index.js'
+import { leastBend, stockName } from '../../wire/index.js'
 import { leaf, numberOf, type Quantity } from '../../working/index.js'
 import type { EffortWorking, GaugeAsk } from '../family.js'
 import { fixed } from '../shared/efforts.js'
@@ -134,7 +134,7 @@ const ENOUGH_TURNS = 3
 export function commonFindings(family: string, made: Made): Finding[] {
   const tight = sizesOf(made).flatMap((size): Finding[] => {
     const { stock } = made.wires[made.work.strands.findIndex((s) => s.size === size)]!
-    const least = (alloy(stock.alloy).bend[stock.temper] + 0.5) * stock.size.mm
+    const least = leastBend(stock)
     const radius = tightestOf(made, size)
     return radius < AT_LIMIT * least
       ? [{ code: `${family}.bend-too-tight`, severity: 'error', field: size, values: { radius, least } }]

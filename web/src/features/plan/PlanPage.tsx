@@ -200,7 +200,7 @@ function Planner({
                   </Row>
                 ))}
                 {plan.design.hang && (
-                  <Row name="It hangs">
+                  <Row name="It hangs" wide>
                     <span data-testid="hangs">
                       <Hangs plan={plan} />
                     </span>
@@ -427,19 +427,24 @@ function Nearest({ output }: { output: NamedQuantity }) {
 function Row({
   name,
   beside,
+  wide = false,
   children,
 }: {
   name: string
+  /** Across both columns: its text is long. */
+  wide?: boolean
   beside?: React.ReactNode
   children: React.ReactNode
 }) {
   return (
-    <div className="flex items-baseline justify-between gap-3 border-b border-line py-[3px]">
+    <div
+      className={`flex items-baseline justify-between gap-3 border-b border-line py-[3px] ${wide ? 'sm:col-span-2' : ''}`}
+    >
       <dt className="text-soft">
         {name}
         {beside}
       </dt>
-      <dd className="m-0 shrink-0 whitespace-nowrap">{children}</dd>
+      <dd className={wide ? 'm-0 text-right' : 'm-0 shrink-0 whitespace-nowrap'}>{children}</dd>
     </div>
   )
 }

@@ -1,6 +1,7 @@
 import type { Vec3 } from '../../../geom/index.js'
 import { moveSegment, pathLength } from '../../../path/index.js'
 import { leaf, numberOf, type Quantity } from '../../../working/index.js'
+import { leastBend, type Stock } from '../../../wire/index.js'
 import type { FamilyText } from '../../family.js'
 import { BAIL_BARE, bailSegments } from '../../shared/rolledBail.js'
 import { length, oneOf } from '../choices.js'
@@ -14,8 +15,8 @@ import { easeOf, twistedWire, twistFigures, twistFormulas, type TwistedPair } fr
 const CLEAR = 0.3
 /** The largest neck that is offered, mm. */
 const LONGEST = 15
-/** The end is turned down behind the neck no tighter than this share of the wire's thickness. */
-const TIGHTEST = 0.6
+/** What is planned at the limit of a bend is at it. */
+const AT_LIMIT = 0.98
 
 /** Ways of a rolled bail, for families whose wires leave them open: to which side it is rolled, and how its strip is held together. */
 export const bailWays = (when: readonly [string, string]) => ({
@@ -114,8 +115,9 @@ export interface Pair {
   /** What its ways and the pair's wire hang on, for figures that are searched for. */
   readonly on?: Readonly<Record<string, Quantity>>
   readonly strand: string
-  /** The choice of the pair's own size, and its thickness. */
+  /** The choice of the pair's own size, its stock, and its thickness. */
   readonly size: string
+  readonly stock: Stock
   readonly thick: Quantity
   /** The choice of the wound wire's size, and how high it lies on what it is wound on. */
   readonly wound: string
@@ -127,7 +129,7 @@ export interface Pair {
 /** A pair of wires bound to a neck and rolled to a bail: draws it on, and gives its ties, its steps and where it hangs. */
 export function rolledBail(
   k: Given<ReturnType<typeof bailChoices>>,
-  { pen, other, ways, on, strand, size, thick, wound, binder, top }: Pair,
+  { pen, other, ways, on, strand, size, stock, thick, wound, binder, top }: Pair,
 ): PartOfWork {
   const { bail: inside, neck } = k.q
   const twisted = ways?.strip === 'twisted'
@@ -178,8 +180,10 @@ export function rolledBail(
     }
   }
 
-  if (numberOf(back) < TIGHTEST * a) {
-    const least = Math.ceil(2 * (2 * TIGHTEST * a + a + 2 * roll.binder)) / 2
+  // its end is turned down behind the neck as tightly as the wire can be bent
+  const tightest = AT_LIMIT * leastBend(stock)
+  if (numberOf(back) < tightest) {
+    const least = Math.ceil(2 * (2 * tightest + a + 2 * roll.binder)) / 2
     k.say('bail-too-small', 'error', 'bail', { bail: k.o.bail, least }, { field: 'bail', value: least })
   } else {
     const room = join + k.o.neck - top - numberOf(back) - numberOf(end)
