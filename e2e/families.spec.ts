@@ -66,6 +66,27 @@ test('a planned piece is saved in three dimensions, every wire by its name, in m
   ])
 })
 
+test('a corset back of two legs: both legs’ templates, a twisted bail, and how it hangs', async ({
+  page,
+}) => {
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-candle/plan`)
+  const judgement = page.locator('[data-verdict]')
+  await expect(judgement).toBeVisible({ timeout: 60_000 })
+  const template = page.getByTestId('template')
+  await expect(template).toHaveCount(1)
+  await page.locator('#option-back').selectOption('closed loops')
+  // a bail so small cannot be rolled of this wire: it says so, with its mend
+  await page.getByRole('button', { name: 'Do it' }).click()
+  await expect(template).toHaveCount(2)
+  await page.locator('#option-strip').selectOption('twisted')
+  await expect(judgement).toHaveAttribute('data-verdict', 'sound', { timeout: 60_000 })
+  await expect(page.getByTestId('hangs')).toContainText(/straight|face|leans/)
+  // of one leg the right loops are numbered, of the other the left ones
+  await expect(template.nth(0)).toContainText('2')
+  await expect(template.nth(1)).toContainText('1')
+})
+
 test('the foot is bent to a V, and a thinner wire says what stands in its way', async ({ page }) => {
   test.setTimeout(240_000)
   await demo(page)
