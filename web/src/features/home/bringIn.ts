@@ -1,5 +1,6 @@
-import { DEFAULT_SETTINGS, plan as compute } from '@verger/core'
+import { DEFAULT_SETTINGS } from '@verger/core'
 import { api } from '../../app/api.js'
+import { quickWorker } from '../../compute/usePlan.js'
 import { freshRecords, readPieceFile, stationOf } from '../plan/pieceFile.js'
 
 /** Makes a stone and a piece of a piece file, with its choices and records; gives the piece's id. @throws Error that says what is wrong with the file */
@@ -8,7 +9,7 @@ export async function bringIn(file: File): Promise<string> {
   const stone = await api.addStone({ name: read.name ?? '', note: read.note ?? '', stone: read.stone })
   const piece = await api.addPiece(stone.id, read.name ?? '')
   if (read.choices) {
-    const made = compute({
+    const made = await quickWorker().plan({
       stone: read.stone,
       family: read.choices.family,
       options: read.choices.options,

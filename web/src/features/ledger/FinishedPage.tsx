@@ -3,6 +3,7 @@ import { tally } from '@verger/contract'
 import { useQueries, useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { api } from '../../app/api.js'
+import { useFamilies } from '../../app/families.js'
 import { usePieces } from '../../app/session.js'
 import { sayMoney, useSettings } from '../../app/workshop.js'
 import { eventsKey, fetchEvents } from '../../bench/useBench.js'
@@ -20,6 +21,7 @@ export default function FinishedPage() {
   const whole = useQueries({
     queries: finished.map((p) => ({ queryKey: ['piece', p.id], queryFn: () => api.piece(p.id) })),
   })
+  useFamilies(whole.flatMap((p) => (p.data?.plan ? [p.data.plan.family] : [])))
   const events = useQueries({
     queries: finished.map((p) => ({ queryKey: eventsKey(p.id), queryFn: () => fetchEvents(client, p.id) })),
   })
