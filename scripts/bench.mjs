@@ -167,7 +167,7 @@ const SUBJECTS = [
     make: (i) => planLaced(i),
     call: (_, made) => core.planHold(made),
   },
-  ...core.SURE_PARTS.map((part) => ({
+  ...core.THOROUGH_PARTS.map((part) => ({
     name: `what follows the holding line: ${part}`,
     limit: 3000,
     calls: 3,
@@ -175,7 +175,7 @@ const SUBJECTS = [
       const made = planWith({ neck: 5 + (i % 12) * 0.1 })
       return { made, hold: core.planHold(made).hold }
     },
-    call: (_, { made, hold }) => core.planSurePart(made, hold, part),
+    call: (_, { made, hold }) => core.planThoroughPart(made, hold, part),
   })),
   {
     name: 'one mend tried, in the plan, sound',

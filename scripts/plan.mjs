@@ -16,13 +16,13 @@ const contract = await import('@verger/contract')
 const plan = planOfPiece(core, contract, readPiece(core, contract, file))
 const first = core.planHold(plan)
 // what the first check lets out is out: nothing more is asked of it
-const { hold, sure } = quick ? { hold: first.hold } : core.planSureLeast(plan, first)
-const shown = sure ? core.holdQuantities(plan, hold, sure) : first.shown
-const line = core.holdLine(hold, core.numberOf(shown.pull), sure)
+const { hold, thorough } = quick ? { hold: first.hold } : core.planThoroughLeast(plan, first)
+const shown = thorough ? core.holdQuantities(plan, hold, thorough) : first.shown
+const line = core.holdLine(hold, core.numberOf(shown.pull), thorough)
 const { verdict } = line
 if (plan.findings.length > 0) say(wordsOf(core, plan.findings))
 if (quick) say('By the first check only: leave out --quick for the thorough verdict.')
 const check = quick ? 'first' : 'thorough'
 process.stdout.write(
-  `${JSON.stringify({ format: 'verger-plan', version: 1, ...plan, hold: { ...hold, verdict, check, shown, line, sure } }, null, 2)}\n`,
+  `${JSON.stringify({ format: 'verger-plan', version: 1, ...plan, hold: { ...hold, verdict, check, shown, line, thorough } }, null, 2)}\n`,
 )

@@ -15,7 +15,7 @@ import {
   type Held,
   type WalkResult,
 } from './hold/index.js'
-import { newMemory } from './hold/near.js'
+import { newMemory } from './hold/contacts.js'
 import { plan, DEFAULT_SETTINGS } from './plan/index.js'
 import { stoneShapes, wireShapes, type RigidShape, type Shaken } from './shake/index.js'
 import { fullStone, shapeOf, solidOf, type Stone } from './stone/index.js'

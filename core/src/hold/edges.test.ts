@@ -1,7 +1,7 @@
-import { DEFAULT_SETTINGS, plan, planHold, planSure, type Plan } from '../plan/index'
+import { DEFAULT_SETTINGS, plan, planHold, planThorough, type Plan } from '../plan/index'
 import type { FamilyExamples, Options } from '../settings/index'
 import type { Stone } from '../stone/index'
-import type { Hold, Sure } from './index'
+import type { Hold, Thorough } from './index'
 
 const examplesOf = (id: string): FamilyExamples =>
   jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
@@ -9,16 +9,16 @@ const examplesOf = (id: string): FamilyExamples =>
 interface Told {
   readonly made: Plan
   readonly hold: Hold
-  readonly sure: Sure | undefined
-  readonly verdict: Sure['verdict']
+  readonly thorough: Thorough | undefined
+  readonly verdict: Thorough['verdict']
 }
 
 function told(id: string, stone: Stone, options: Options): Told {
   const result = plan({ stone, family: id, options, settings: DEFAULT_SETTINGS })
   if (!result.ok) throw new Error(JSON.stringify(result.findings))
   const { hold } = planHold(result.plan)
-  const sure = hold.caught ? planSure(result.plan, hold) : undefined
-  return { made: result.plan, hold, sure, verdict: sure?.verdict ?? hold.verdict }
+  const thorough = hold.caught ? planThorough(result.plan, hold) : undefined
+  return { made: result.plan, hold, thorough, verdict: thorough?.verdict ?? hold.verdict }
 }
 
 const RANK = { fails: 0, doubtful: 1, sound: 2 } as const
@@ -35,8 +35,8 @@ describe('a reach of next to nothing', () => {
     const [least] = list
     expect(least!.verdict).not.toBe('sound')
     expect(least!.hold.verdict).not.toBe('sound')
-    expect(least!.sure!.careful.short!.caught).toBe(false)
-    expect(least!.sure!.careful.play!.caught).toBe(false)
+    expect(least!.thorough!.careful.short!.caught).toBe(false)
+    expect(least!.thorough!.careful.play!.caught).toBe(false)
     const ranks = list.map((t) => RANK[t.verdict])
     expect(ranks).toEqual([...ranks].sort((a, b) => a - b))
     expect(list.at(-1)!.verdict).toBe('sound')
@@ -77,5 +77,5 @@ it('bends on one side only are not sound: a smaller stone slips out', () => {
     backOverlap: 1,
   })
   expect(one.verdict).not.toBe('sound')
-  expect(one.sure?.careful.both.caught ?? false).toBe(false)
+  expect(one.thorough?.careful.both.caught ?? false).toBe(false)
 })

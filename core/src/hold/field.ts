@@ -1,7 +1,7 @@
 import { along, cross, sub, unit, type Vec3 } from '../geom/index.js'
 import { collapseLoad, type Bar } from '../path/index.js'
 import { lowYield, pullLoad, shearLoad, type Span, type Station } from './stations.js'
-import type { Touch } from './near.js'
+import type { Touch } from './contacts.js'
 
 /**
  * Capacities met so far by span, point of it and direction, so that a contact pushed the same way again is worked out once. Directions are taken

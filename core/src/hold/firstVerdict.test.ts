@@ -1,4 +1,4 @@
-import { planHold, planSure } from '../plan/index'
+import { planHold, planThorough } from '../plan/index'
 import { FAMILIES, type FamilyExamples } from '../settings/index'
 import { randomPlans } from '../testingPlans'
 
@@ -19,7 +19,7 @@ describe.each(FAMILIES.map((f) => f.id))('the first verdict, of %s', (id) => {
       // what is let out in the first check is out
       if (!hold.caught) continue
       told.plans++
-      const { verdict } = planSure(made, hold)
+      const { verdict } = planThorough(made, hold)
       if (RANK[hold.verdict] > RANK[verdict]) told.sounder++
       if (hold.verdict === 'sound') told.firstSound++
       if (verdict === 'sound') told.sound++

@@ -12,8 +12,10 @@ export { heldStone } from './heldStone.js'
 export type { Held } from './held.js'
 export { SPACING, stationsOfDesign } from './stations.js'
 export type { Span, Station } from './stations.js'
-export { fromStone, movePose, REST, touches } from './near.js'
-export type { Pose, Touch } from './near.js'
+export { touches } from './contacts.js'
+export { fromStone, movePose, REST } from './pose.js'
+export type { Touch } from './contacts.js'
+export type { Pose } from './pose.js'
 export { walk } from './walk.js'
 export type { WalkResult } from './walk.js'
 export { capacity, fieldOf } from './field.js'
@@ -33,12 +35,21 @@ export {
   releases,
   SHORT,
   shortened,
-  sureOf,
+  thoroughOf,
   toleranced,
   turned,
   verdictOf,
-} from './sure.js'
-export type { Borne, Careful, DemandVerdict, Releases, Sure, Tolerance, Turning, Verdict } from './sure.js'
+} from './thorough.js'
+export type {
+  Borne,
+  Careful,
+  DemandVerdict,
+  Releases,
+  Thorough,
+  Tolerance,
+  Turning,
+  Verdict,
+} from './thorough.js'
 export { turnAbout } from './walk.js'
 export type { TurnResult } from './walk.js'
 export { CLOTH, hourOf, looseEnds, pressing, reachForSlope, SHOULDER, shoulders } from './shoulder.js'

@@ -6,7 +6,8 @@ import { randomPlans } from '../testingPlans'
 import { limitForce, PITCH, surfaceContacts, type LimitCase } from '../testingLimit'
 import { CONTACT, restIn } from './check'
 import { SPACING, touches, type Touch } from './index'
-import { fromStone, newMemory } from './near'
+import { newMemory } from './contacts'
+import { fromStone } from './pose'
 
 /** Plans a family, three families. */
 const ROUNDS = Number(process.env.LIMIT_ROUNDS ?? 10)

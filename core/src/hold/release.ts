@@ -5,7 +5,8 @@ import { isLaced, type Setting, type Walked } from './setting.js'
 import type { Enough } from './demands.js'
 import { fieldOf } from './field.js'
 import { resist } from './force.js'
-import { copyOf, fromStone, movePose, touches, type Pose, type Touch } from './near.js'
+import { copyOf, touches, type Touch } from './contacts.js'
+import { fromStone, movePose, type Pose } from './pose.js'
 
 /** A point of a push: how far the stone's middle has gone, and the force that it took to get there. */
 export interface PushPoint {

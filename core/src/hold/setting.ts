@@ -3,7 +3,8 @@ import { dot, type Vec3 } from '../geom/index.js'
 import type { CapacityMemory } from './field.js'
 import type { Held } from './held.js'
 import { stationsOfDesign, type Span, type Station } from './stations.js'
-import { memoryOf, surroundings, type Pose, type Surroundings } from './near.js'
+import { memoryOf, surroundings, type Surroundings } from './contacts.js'
+import { type Pose } from './pose.js'
 import { FIRST_REACH, walk, type WalkResult } from './walk.js'
 
 /** One of the 26 ways that the stone was pushed. */

@@ -1,6 +1,7 @@
 import { dot, scale, sub, type Vec3 } from '../geom/index.js'
 import type { Resistance } from './force.js'
-import { fromStone, movePose, type Pose, type Touch } from './near.js'
+import { type Touch } from './contacts.js'
+import { fromStone, movePose, type Pose } from './pose.js'
 
 /** Steps, longest step and shortest that still counts, mm; how deep a wire may come to stand in the stone on the way. */
 const STEPS = 12

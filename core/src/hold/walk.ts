@@ -2,18 +2,15 @@ import { dot, scale, solveByColumns, sub, type Vec3 } from '../geom/index.js'
 import type { Held } from './held.js'
 import {
   copyOf,
-  fromStone,
-  movePose,
   newMemory,
-  REST,
   ROW,
   rowsNear,
   standsIn,
   type Memory,
-  type Pose,
   type Rows,
   type Surroundings,
-} from './near.js'
+} from './contacts.js'
+import { fromStone, movePose, REST, type Pose } from './pose.js'
 import type { Station } from './stations.js'
 
 export interface WalkResult {

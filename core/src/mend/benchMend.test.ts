@@ -1,5 +1,5 @@
 import { heldOf, REST, settingOf, touches } from '../hold/index'
-import { newMemory } from '../hold/near'
+import { newMemory } from '../hold/contacts'
 import { pathLength } from '../path/index'
 import type { BenchMove, Options } from '../settings/index'
 import { fullStone, solidOf } from '../stone/index'

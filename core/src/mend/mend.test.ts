@@ -2,7 +2,7 @@ import { FRAME, OVAL } from '../testing'
 import { seeded } from '../testing'
 import type { Options } from '../settings/index'
 import { numberOf } from '../working/index'
-import { DEFAULT_SETTINGS, firstShare, plan, planHold, planSure, type PlanRequest } from '../plan/index'
+import { DEFAULT_SETTINGS, firstShare, plan, planHold, planThorough, type PlanRequest } from '../plan/index'
 import { mends } from './index'
 
 const request = (options: Options): PlanRequest => ({
@@ -19,7 +19,7 @@ const made = (options: Options) => {
 const verdict = (options: Options) => {
   const p = made(options)
   const { hold } = planHold(p)
-  return hold.caught ? planSure(p, hold).verdict : hold.verdict
+  return hold.caught ? planThorough(p, hold).verdict : hold.verdict
 }
 
 describe('mends', () => {

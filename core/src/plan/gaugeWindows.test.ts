@@ -6,7 +6,7 @@ import {
   gaugeWindows,
   plan,
   planHold,
-  planSure,
+  planThorough,
   type PlanRequest,
 } from './index'
 import { startingOptions } from '../search/index'
@@ -44,7 +44,7 @@ describe('gauges of a plan', () => {
       const result = plan({ ...REQUEST, options: { ...FRAME, size: n.size } })
       expect(result.ok).toBe(n.made !== undefined)
       if (!result.ok) continue
-      expect(n.made!.times).toBe(planSure(result.plan, planHold(result.plan).hold).timesWeight)
+      expect(n.made!.times).toBe(planThorough(result.plan, planHold(result.plan).hold).timesWeight)
       expect(n.made!.metal).toBe(result.plan.cut.metal.value)
     }
     // the thicker one's bends need more room than this frame leaves: it is said which

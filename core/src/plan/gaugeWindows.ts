@@ -10,7 +10,7 @@ import {
 } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
 import { plan, type Plan, type PlanRequest } from './plan.js'
-import { wholeHold } from './planSure.js'
+import { wholeHold } from './planThorough.js'
 
 /** The window of an option that chooses a wire's size, with the question that it answers. */
 export interface OptionWindow {

@@ -6,7 +6,7 @@ import {
   type DemandId,
   type DirectionId,
   type Hold,
-  type Sure,
+  type Thorough,
   type Verdict,
 } from '../hold/index.js'
 
@@ -80,7 +80,7 @@ const WORD = { sound: 'Sound.', doubtful: 'Caught, but weak.', fails: 'Fails.' }
  * The line from the first check, or, once it is there, from the thorough one; `grams` is the pull that goes with it.
  * @example holdLine(firstHold, 900).word // 'Sound.'
  */
-export function holdLine(hold: Hold, grams: number, sure?: Sure): HoldLine {
+export function holdLine(hold: Hold, grams: number, thorough?: Thorough): HoldLine {
   const free = hold.ways.filter((w) => w.outcome === 'out')
   if (free.length > 0) {
     const named = hold.directions.find((d) => d.outcome === 'out')
@@ -105,14 +105,14 @@ export function holdLine(hold: Hold, grams: number, sure?: Sure): HoldLine {
     }
   }
   const rattle = hold.rattle < 0.05 ? 'Sits tight.' : `Rattles ${hold.rattle.toFixed(1)} mm.`
-  const verdict = sure?.verdict ?? hold.verdict
-  const times = Math.round(sure?.timesWeight ?? hold.timesWeight)
-  const arrow = sure ? sure.release.d : hold.arrow
+  const verdict = thorough?.verdict ?? hold.verdict
+  const times = Math.round(thorough?.timesWeight ?? hold.timesWeight)
+  const arrow = thorough ? thorough.release.d : hold.arrow
   return {
     verdict,
     word: WORD[verdict],
     say: `${rattle} Leaves last ${sayWay(arrow)}, at ${sayPull(grams)}.`,
-    more: `${times} times its weight${sure ? thoroughly(sure) : firstly(verdict)}`,
+    more: `${times} times its weight${thorough ? thoroughly(thorough) : firstly(verdict)}`,
   }
 }
 
@@ -134,15 +134,16 @@ const TOO_MUCH: Readonly<Record<DemandId, string>> = {
 }
 
 /** What the thorough verdict rests on: the first thing that is too much for it. */
-function thoroughly(sure: Sure): string {
-  if (!sure.turnedCaught) return ', but it turns, and slips out turned.'
-  const missed = (verdict: Verdict) => sure.demands.find((d) => d.id !== 'fallen' && d.verdict === verdict)
+function thoroughly(thorough: Thorough): string {
+  if (!thorough.turnedCaught) return ', but it turns, and slips out turned.'
+  const missed = (verdict: Verdict) =>
+    thorough.demands.find((d) => d.id !== 'fallen' && d.verdict === verdict)
   const lacks = missed('fails')
   if (lacks) return `; ${TOO_MUCH[lacks.id]}.`
   const weak = missed('doubtful')
   if (!weak)
     return ': worn, shaken, pressed and knocked, every bend half a millimetre short and a tenth of a millimetre of play all round too.'
-  const { both, short, play } = sure.careful
+  const { both, short, play } = thorough.careful
   const enough = (b: Borne | undefined) =>
     !b || (b.caught && (isBlow(weak.id) ? b.energy : b.force) >= weak.asks)
   const [what, borne] = !enough(play)

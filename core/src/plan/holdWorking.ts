@@ -9,7 +9,7 @@ import {
   type Asked,
   type Hold,
   type Releases,
-  type Sure,
+  type Thorough,
 } from '../hold/index.js'
 import { family, type Options } from '../settings/index.js'
 import type { Design } from '../design/index.js'
@@ -99,7 +99,7 @@ export const holdFormulas = {
 const work = worker(holdFormulas)
 
 /** The line's figures. The two that are searched for keep the value found and name every input it hangs on. */
-export function holdQuantities(made: Plan, hold: Hold, sure?: Sure): HoldQuantities {
+export function holdQuantities(made: Plan, hold: Hold, thorough?: Thorough): HoldQuantities {
   const s = stoneInputs(made.stone)
   const inputs: Record<string, Quantity> = {
     family: leaf('chosen', 'family', made.family, 'word'),
@@ -127,12 +127,12 @@ export function holdQuantities(made: Plan, hold: Hold, sure?: Sure): HoldQuantit
     inputs,
   })
   const pull = work('hold.pull', {
-    force: sure ? found('hold.release', sure.force) : found('hold.force', hold.force),
+    force: thorough ? found('hold.release', thorough.force) : found('hold.force', hold.force),
   })
   return {
     pull,
     times: work('hold.times', { pull, mass: made.measures.mass }),
     rattle: found('hold.rattle', hold.rattle),
-    ...(sure ? { energy: found('hold.energy', sure.energy) } : {}),
+    ...(thorough ? { energy: found('hold.energy', thorough.energy) } : {}),
   }
 }

@@ -15,17 +15,17 @@ export { plan, holdEach, leastHeld, planHold, recorded, withMeasured } from './p
 export type { Plan, PlanHold, PlanRequest, PlanResult } from './plan.js'
 export {
   firstShare,
-  planSure,
-  leastSure,
-  planSureLeast,
-  planSurePart,
+  planThorough,
+  leastThorough,
+  planThoroughLeast,
+  planThoroughPart,
   shareBorne,
-  SURE_PARTS,
-  stonesToSure,
-  sureFrom,
+  THOROUGH_PARTS,
+  stonesToCheck,
+  thoroughFrom,
   wholeHold,
-} from './planSure.js'
-export type { FirstHeld, SurePart, SureParts } from './planSure.js'
+} from './planThorough.js'
+export type { FirstHeld, ThoroughPart, ThoroughParts } from './planThorough.js'
 export { DEFAULT_SETTINGS, MOST_HIDDEN } from './settings.js'
 export type { WorkshopSettings } from './settings.js'
 export { planText } from './text.js'

@@ -4,7 +4,7 @@ import { replay } from '../guide/index'
 import { askedOf, DEMANDS } from '../hold/index'
 import type { Stone } from '../stone/index'
 import { bareDesign, hoop } from '../testingDesigns'
-import { holdEach, leastHeld, planSure, planSureLeast, seatedStones, stonesToSure } from './index'
+import { holdEach, leastHeld, planThorough, planThoroughLeast, seatedStones, stonesToCheck } from './index'
 
 const SEAT: Operation = {
   id: 'seat',
@@ -74,16 +74,16 @@ describe('two stones in one design', () => {
       const each = holdEach(piece)
       return { each, hold: leastHeld(each).hold }
     }
-    expect(stonesToSure(firstOf(made(true)))).toHaveLength(1)
+    expect(stonesToCheck(firstOf(made(true)))).toHaveLength(1)
     // the right one by thinner wires
     const piece = made(true, '0.6 metric')
     const weak = firstOf(piece)
-    expect(stonesToSure(weak).map((x) => x.id)).toEqual(['left', 'right'])
-    const { hold, sure } = planSureLeast(piece, weak)
+    expect(stonesToCheck(weak).map((x) => x.id)).toEqual(['left', 'right'])
+    const { hold, thorough } = planThoroughLeast(piece, weak)
     expect(hold).toBe(weak.each[1]!.hold)
-    const [left, right] = weak.each.map((x) => planSure(piece, x.hold, x.id))
+    const [left, right] = weak.each.map((x) => planThorough(piece, x.hold, x.id))
     expect(right!.timesWeight).toBeLessThan(0.8 * left!.timesWeight)
-    expect(sure!.timesWeight).toBe(right!.timesWeight)
+    expect(thorough!.timesWeight).toBe(right!.timesWeight)
   })
 
   it('are laid in one after the other, and seen as they lie', () => {

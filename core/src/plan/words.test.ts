@@ -3,11 +3,11 @@ import {
   DEMANDS,
   DIRECTIONS,
   settingOf,
-  sureOf,
+  thoroughOf,
   WAYS,
   type Borne,
   type Hold,
-  type Sure,
+  type Thorough,
 } from '../hold/index'
 import { ball, bareDesign, holdFor, hoop } from '../testingDesigns'
 import type { Vec3 } from '../geom/index'
@@ -68,8 +68,8 @@ describe('the line of judgement', () => {
   const caged = holdFor(settingOf(bareDesign([hoop('upper', r, half), hoop('lower', r, -half)]), ball(R)), 2)
   const asked = askedOf(DEMANDS, 2, undefined)
   const plenty: Borne = { caught: true, force: 9, energy: 9, arrow: [0, 0, 1] }
-  const sure = (change: Partial<Parameters<typeof sureOf>[0]> = {}): Sure =>
-    sureOf({
+  const thorough = (change: Partial<Parameters<typeof thoroughOf>[0]> = {}): Thorough =>
+    thoroughOf({
       hold: caged,
       pushed: {
         weakest: { d: [0, 0, 1], force: 10, energy: 12, travel: 1, letsGo: 0.8, way: [], giving: [] },
@@ -97,12 +97,12 @@ describe('the line of judgement', () => {
 
   it('says what the verdict rests on: the word follows the thorough check where it is there', () => {
     expect(holdLine(caged, 900).more).toContain('by the first check')
-    const sound = holdLine(caged, 900, sure())
+    const sound = holdLine(caged, 900, thorough())
     expect([sound.verdict, sound.word]).toEqual(['sound', 'Sound.'])
     expect(sound.more).toContain('every bend half a millimetre short and a tenth of a millimetre of play')
     const less = { ...plenty, energy: 0.9 * asked.knocked }
     const out: Borne = { caught: false, force: 0, energy: 0, arrow: [0, -1, 0] }
-    const said = (careful: Sure['careful']) => holdLine(caged, 900, sure({ careful }))
+    const said = (careful: Thorough['careful']) => holdLine(caged, 900, thorough({ careful }))
     const weak = said({ both: less, short: less, play: plenty })
     expect([weak.verdict, weak.word]).toEqual(['doubtful', 'Caught, but weak.'])
     expect(weak.more).toContain('with every bend half a millimetre short, a knock brings more')
@@ -113,14 +113,14 @@ describe('the line of judgement', () => {
     expect(said({ both: out, short: plenty, play: plenty }).more).toMatch(
       /half a millimetre short and a tenth of a millimetre of play, it slips/,
     )
-    const pressed = sure({
+    const pressed = thorough({
       pushed: {
         weakest: { d: [0, 0, 1], force: 1.5, energy: 12, travel: 1, letsGo: 0.8, way: [], giving: [] },
         energy: 10,
       },
     })
     expect(holdLine(caged, 150, pressed).more).toContain('a fingertip pushes it out')
-    expect(holdLine(caged, 900, sure({ turnedCaught: false })).more).toContain('slips out turned')
+    expect(holdLine(caged, 900, thorough({ turnedCaught: false })).more).toContain('slips out turned')
   })
 
   it('what could not be decided is told as that, and where', () => {

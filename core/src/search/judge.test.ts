@@ -2,7 +2,7 @@ import { FAMILIES, family, type FamilyExamples } from '../settings/index'
 import { enoughFor, shareOf } from '../hold/index'
 import { seeded } from '../testing'
 import { askOf, draft, isMade, judge, LIMITS } from './judge'
-import { DEFAULT_SETTINGS, plan, planHold, planSure } from '../plan/index'
+import { DEFAULT_SETTINGS, plan, planHold, planThorough } from '../plan/index'
 import { shareBorne, wholeHold } from '../plan/index'
 
 const WISH = { alloy: 'copper', temper: 'half hard', worn: 'pendant' } as const
@@ -30,9 +30,9 @@ describe.each(FAMILIES.map((f) => f.id))('what the search takes to be sound, of 
         expect(barrier?.kind).toBe('out')
         continue
       }
-      const sure = planSure(made.plan, hold)
+      const thorough = planThorough(made.plan, hold)
       const enough = enoughFor(made.plan.asked)
-      const [planned, careful] = [shareOf(sure, enough), shareOf(sure.careful.both, enough)]
+      const [planned, careful] = [shareOf(thorough, enough), shareOf(thorough.careful.both, enough)]
       expect(barrier === undefined).toBe(planned >= 1 && careful >= 1)
       if (barrier?.kind === 'pull') expect(planned).toBeLessThan(1)
       if (barrier?.kind === 'careful') {
@@ -41,9 +41,9 @@ describe.each(FAMILIES.map((f) => f.id))('what the search takes to be sound, of 
       }
       expect(share).toBeGreaterThan(0)
       expect(wholeHold(made.plan)).toEqual({
-        verdict: sure.verdict,
-        times: sure.timesWeight,
-        share: shareBorne(made.plan, sure),
+        verdict: thorough.verdict,
+        times: thorough.timesWeight,
+        share: shareBorne(made.plan, thorough),
       })
     }
     expect(compared).toBe(EACH)

@@ -130,12 +130,12 @@ export interface Judged {
  * fewer ways, which may say no where the wires hold.
  */
 export function judge(ask: Ask, made: Made): Judged {
-  return ask.quick ? judgeQuickly(ask, made) : judgeSurely(ask, made, false)
+  return ask.quick ? judgeQuickly(ask, made) : judgeThoroughly(ask, made, false)
 }
 
 /** As `judge`, with many a no as soon as it is known: what is said of the way it fails is the first that is found. */
 export function soundAtOnce(ask: Ask, made: Made): Judged {
-  return ask.quick ? judgeQuickly(ask, made) : judgeSurely(ask, made, true)
+  return ask.quick ? judgeQuickly(ask, made) : judgeThoroughly(ask, made, true)
 }
 
 /** The quick check looks at fewer ways: so many times what is asked is asked of them. */
@@ -174,7 +174,7 @@ function judgeLaced({ design }: Made, held: Held, asked: Asked): Judged {
 }
 
 /** The six named ways are pushed before anything else where it is to be known at once. */
-function judgeSurely(ask: Ask, made: Made, atOnce: boolean): Judged {
+function judgeThoroughly(ask: Ask, made: Made, atOnce: boolean): Judged {
   const { held } = ask
   const { design } = made
   const asked = askedBy(ask, made)

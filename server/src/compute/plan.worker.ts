@@ -6,7 +6,7 @@ import {
   numberOf,
   plan,
   planHold,
-  planSureLeast,
+  planThoroughLeast,
   type Options,
   type PlanRequest,
   type Step,
@@ -26,9 +26,9 @@ export default function compute(request: PlanRequest): ComputeResult {
   if (!result.ok)
     return { ok: false, problems: result.findings.filter((f) => f.severity === 'error').map((f) => f.code) }
   const made = result.plan
-  const { hold, sure } = planSureLeast(made, planHold(made))
-  const grams = numberOf(holdQuantities(made, hold, sure).pull)
-  const line = holdLine(hold, grams, sure)
+  const { hold, thorough } = planThoroughLeast(made, planHold(made))
+  const grams = numberOf(holdQuantities(made, hold, thorough).pull)
+  const line = holdLine(hold, grams, thorough)
   return {
     ok: true,
     glance: { seen: { design: made.design, steps: made.steps.map(stepSeen) } },
@@ -50,9 +50,9 @@ export default function compute(request: PlanRequest): ComputeResult {
         word: line.word,
         say: line.say,
         grams,
-        timesWeight: sure?.timesWeight ?? hold.timesWeight,
+        timesWeight: thorough?.timesWeight ?? hold.timesWeight,
         weakest: hold.weakest,
-        arrow: [...(sure?.release.d ?? hold.arrow)],
+        arrow: [...(thorough?.release.d ?? hold.arrow)],
       },
       metal: numberOf(made.cut.metal),
       minutes: made.steps.reduce((sum, s) => sum + s.minutes, 0),

@@ -15,14 +15,14 @@ import {
   looseEnds,
   plan,
   planHold,
-  planSurePart,
+  planThoroughPart,
   pressing,
   settingOfPlan,
   shoulders,
   startingOptions,
   stoneMore,
   stoneText,
-  sureFrom,
+  thoroughFrom,
   tryBench,
   tryMend,
   whyOption,
@@ -30,7 +30,7 @@ import {
   type FirstHeld,
   type Plan,
   type Stone,
-  type SureParts,
+  type ThoroughParts,
 } from '@verger/core'
 import { expose } from 'comlink'
 
@@ -55,18 +55,18 @@ const compute = {
     const { hold, design } = after
     return { hold, design, line: holdLine(hold, hold.force / NEWTON_PER_GRAM) }
   },
-  surePart: planSurePart,
+  thoroughPart: planThoroughPart,
   /** Bends on the shoulder, ends that a cloth would pull open, and what a bend pressed in bears on the stone with. */
   holdNotes(made: Plan) {
     const setting = settingOfPlan(made)
     return { shoulders: shoulders(setting), ends: looseEnds(setting), pressing: pressing(setting) }
   },
   /** The thorough check from its parts, with its own line and figures. */
-  sure(made: Plan, { hold, id }: FirstHeld, parts: SureParts) {
-    const sure = sureFrom(made, hold, parts, id)
-    if (!sure) throw new RangeError('a part of the thorough check is missing')
-    const shown = holdQuantities(made, hold, sure)
-    return { hold, sure, shown, line: holdLine(hold, numberOf(shown.pull), sure) }
+  thorough(made: Plan, { hold, id }: FirstHeld, parts: ThoroughParts) {
+    const thorough = thoroughFrom(made, hold, parts, id)
+    if (!thorough) throw new RangeError('a part of the thorough check is missing')
+    const shown = holdQuantities(made, hold, thorough)
+    return { hold, thorough, shown, line: holdLine(hold, numberOf(shown.pull), thorough) }
   },
   /** Stones that go into this very frame, best held first; those of another shape or size are left out. */
   fitting(made: Plan, stones: readonly { readonly id: string; readonly stone: Stone }[]) {

@@ -1,15 +1,15 @@
 import {
-  leastSure,
-  stonesToSure,
-  SURE_PARTS,
+  leastThorough,
+  stonesToCheck,
+  THOROUGH_PARTS,
   type HoldLine,
   type Options,
   type Plan,
   type PlanHold,
   type PlanResult,
   type Stone,
-  type Sure,
-  type SureParts,
+  type Thorough,
+  type ThoroughParts,
   type WorkshopSettings,
 } from '@verger/core'
 import { wrap, type Remote } from 'comlink'
@@ -82,7 +82,7 @@ export interface LivePlan {
   /** The first check of the plan it names: by it changes are compared while the thorough one is still being made. */
   readonly quick: { readonly of: Plan; readonly hold: LivePlan['hold'] } | undefined
   /** The thorough check, once all of it is there; it follows the first one. */
-  readonly sure: Sure | undefined
+  readonly thorough: Thorough | undefined
   readonly busy: boolean
   /** Why nothing could be worked out, in words. */
   readonly problem: string | undefined
@@ -101,7 +101,7 @@ export function usePlan(
     plan: undefined,
     hold: undefined,
     quick: undefined,
-    sure: undefined,
+    thorough: undefined,
     busy: true,
     problem: undefined,
   })
@@ -118,7 +118,7 @@ export function usePlan(
         plan: result.ok ? result.plan : old.plan,
         hold: old.hold,
         quick: old.quick,
-        sure: old.sure,
+        thorough: old.thorough,
         busy: result.ok,
         problem: undefined,
       }))
@@ -126,24 +126,29 @@ export function usePlan(
       const hold = await answered(() => slowWorker().hold(result.plan))
       if (!fresh()) return
       // the first check stands until the thorough one is there
-      setLive((old) => ({ ...old, hold, quick: { of: result.plan, hold }, sure: undefined }))
-      const each: Awaited<ReturnType<ReturnType<typeof slowWorker>['sure']>>[] = []
-      for (const stone of stonesToSure(hold)) {
-        let parts: SureParts = {}
+      setLive((old) => ({ ...old, hold, quick: { of: result.plan, hold }, thorough: undefined }))
+      const each: Awaited<ReturnType<ReturnType<typeof slowWorker>['thorough']>>[] = []
+      for (const stone of stonesToCheck(hold)) {
+        let parts: ThoroughParts = {}
         // each part is asked for alone, so that a changed plan stops the rest
-        for (const part of SURE_PARTS) {
+        for (const part of THOROUGH_PARTS) {
           const { id, hold: first } = stone
           parts = {
             ...parts,
-            ...(await answered(() => slowWorker().surePart(result.plan, first, part, id))),
+            ...(await answered(() => slowWorker().thoroughPart(result.plan, first, part, id))),
           }
           if (!fresh()) return
         }
-        each.push(await answered(() => slowWorker().sure(result.plan, stone, parts)))
+        each.push(await answered(() => slowWorker().thorough(result.plan, stone, parts)))
         if (!fresh()) return
       }
-      const made = leastSure(each)
-      setLive((old) => ({ ...old, hold: made ? { ...hold, ...made } : hold, sure: made?.sure, busy: false }))
+      const made = leastThorough(each)
+      setLive((old) => ({
+        ...old,
+        hold: made ? { ...hold, ...made } : hold,
+        thorough: made?.thorough,
+        busy: false,
+      }))
     }
     work().catch((error: unknown) => {
       if (fresh())

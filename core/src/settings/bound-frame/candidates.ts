@@ -11,7 +11,7 @@ import {
 } from '../../stone/index.js'
 import { section, COMMON_SIZES, WIRE_SIZES, wireSize, type WireSize } from '../../wire/index.js'
 import type { CandidateGroup, OptionSpace, Wish } from '../family.js'
-import { between, oneOf } from '../shared/cube.js'
+import { between, oneOf } from '../shared/unitInterval.js'
 import { bendForm } from '../shared/faceBend.js'
 import { frameBasis, mirrorOf, overHollow, wireHeight, type FrameSide } from './basis.js'
 import { bendRadius, readOptions, touching, type BoundFrameOptions } from './options.js'

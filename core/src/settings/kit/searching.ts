@@ -9,7 +9,7 @@ import type {
   OptionValue,
   Wish,
 } from '../family.js'
-import { between, oneOf } from '../shared/cube.js'
+import { between, oneOf } from '../shared/unitInterval.js'
 import {
   onStep,
   rangeOf,

@@ -4,7 +4,7 @@ import { seams, seeded } from '../../testing'
 import { wireSize, type Stock } from '../../wire/index'
 import { bind, binderHeight, slipOf } from './bind'
 import { coveredShare } from './covered'
-import { between, oneOf } from './cube'
+import { between, oneOf } from './unitInterval'
 import { effortsOf, fixed } from './efforts'
 import { curledTail } from './tail'
 

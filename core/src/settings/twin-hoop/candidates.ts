@@ -9,7 +9,7 @@ import {
   type WireSize,
 } from '../../wire/index.js'
 import type { CandidateGroup, OptionSpace, Wish } from '../family.js'
-import { between, oneOf } from '../shared/cube.js'
+import { between, oneOf } from '../shared/unitInterval.js'
 import { shoulderOf } from '../shared/shoulder.js'
 import { readOptions, type TwinHoopOptions } from './options.js'
 

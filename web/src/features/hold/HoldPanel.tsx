@@ -16,7 +16,7 @@ import {
   type Options,
   type Plan,
   type Release,
-  type Sure,
+  type Thorough,
   type WorkshopSettings,
 } from '@verger/core'
 import { useState } from 'react'
@@ -52,13 +52,13 @@ const sayGrams = (newton: number): string => {
 export function HoldPanel({
   plan,
   hold,
-  sure,
+  thorough,
   settings,
   onTake,
 }: {
   plan: Plan
   hold: Hold
-  sure: Sure | undefined
+  thorough: Thorough | undefined
   settings: WorkshopSettings | undefined
   /** Takes up the options of a mend. */
   onTake: (options: Options) => void
@@ -76,15 +76,15 @@ export function HoldPanel({
           How it holds
         </button>
       </h2>
-      {(sure?.verdict ?? hold.verdict) !== 'sound' && settings && (
+      {(thorough?.verdict ?? hold.verdict) !== 'sound' && settings && (
         <Mends
           plan={plan}
-          share={sure ? shareBorne(plan, sure) : firstShare(plan, hold)}
+          share={thorough ? shareBorne(plan, thorough) : firstShare(plan, hold)}
           settings={settings}
           onTake={onTake}
         />
       )}
-      {open && <Inside plan={plan} hold={hold} sure={sure} />}
+      {open && <Inside plan={plan} hold={hold} thorough={thorough} />}
     </section>
   )
 }
@@ -95,19 +95,19 @@ function LetsGo({ release: { letsGo, way, force } }: { release: Release }) {
   return <Fact name={holds ? 'Followed, not let go yet' : 'Let go after'}>{letsGo.toFixed(1)} mm</Fact>
 }
 
-function Inside({ plan, hold, sure }: { plan: Plan; hold: Hold; sure: Sure | undefined }) {
+function Inside({ plan, hold, thorough }: { plan: Plan; hold: Hold; thorough: Thorough | undefined }) {
   const names = family(plan.family).text.wires
-  const arrow = sure?.release.d ?? hold.arrow
+  const arrow = thorough?.release.d ?? hold.arrow
   const touching = new Map<string, number>()
   for (const c of hold.contacts) touching.set(c.wire, (touching.get(c.wire) ?? 0) + 1)
-  const giving = sure ? sure.release.giving : hold.giving
+  const giving = thorough ? thorough.release.giving : hold.giving
   const say = (id: string) => names[id] ?? id
   return (
     <div className="mt-2 grid gap-x-8 gap-y-4 lg:grid-cols-3">
       <DirectionDiscs stone={plan.stone} forces={hold.sphere} asked={plan.asked} arrow={arrow} />
       <div>
         <ul className="m-0 list-none p-0">
-          {(sure?.demands ?? []).map((d) => {
+          {(thorough?.demands ?? []).map((d) => {
             const [mark, colour, words] = MARK[d.verdict]
             return (
               <li key={d.id} className="border-b border-line py-1" data-demand={d.id}>
@@ -119,13 +119,13 @@ function Inside({ plan, hold, sure }: { plan: Plan; hold: Hold; sure: Sure | und
               </li>
             )
           })}
-          {!sure && hold.caught && <li className="py-1 text-soft">Working out what it bears …</li>}
+          {!thorough && hold.caught && <li className="py-1 text-soft">Working out what it bears …</li>}
         </ul>
         <dl className="m-0 mt-2 text-[15px]">
           <Fact name="Leaves last">{sayWay(arrow)}</Fact>
           {giving.length > 0 && <Fact name="Gives way first">{giving.map(say).join(', ')}</Fact>}
-          {sure && <LetsGo release={sure.release} />}
-          {sure && <Fact name="Turns">{sayTurning(sure.turning.degrees)}</Fact>}
+          {thorough && <LetsGo release={thorough.release} />}
+          {thorough && <Fact name="Turns">{sayTurning(thorough.turning.degrees)}</Fact>}
           <Fact name="Touches">
             {[...touching].map(([wire, n]) => `${say(wire)} at ${n} places`).join(', ') || 'nothing'}
           </Fact>
@@ -139,7 +139,7 @@ function Inside({ plan, hold, sure }: { plan: Plan; hold: Hold; sure: Sure | und
           </Link>
         </p>
       </div>
-      {sure && sure.release.way.length > 1 && <Leaving plan={plan} release={sure.release} />}
+      {thorough && thorough.release.way.length > 1 && <Leaving plan={plan} release={thorough.release} />}
       <Shaking plan={plan} arrow={arrow} />
     </div>
   )

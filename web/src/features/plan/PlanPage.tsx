@@ -293,7 +293,7 @@ function Planner({
               <HoldPanel
                 plan={plan}
                 hold={live.hold.hold}
-                sure={live.sure}
+                thorough={live.thorough}
                 settings={settings}
                 onTake={choices.take}
               />

@@ -306,7 +306,7 @@ export function turned(setting: Setting): { readonly turning: Turning; readonly 
 }
 
 /** Everything that follows the first check. Forces in N. */
-export interface Sure {
+export interface Thorough {
   readonly verdict: Verdict
   readonly demands: readonly DemandVerdict[]
   /** The least that takes it out, wires giving way as springs and then for good, N. */
@@ -356,14 +356,14 @@ export function verdictOf(spec: {
 }
 
 /** Parts as one. */
-export function sureOf(spec: {
+export function thoroughOf(spec: {
   readonly hold: Hold
   readonly pushed: Pick<Releases, 'weakest' | 'energy'>
   readonly careful: Careful
   readonly turning: Turning
   readonly turnedCaught: boolean
   readonly asked: Asked
-}): Sure {
+}): Thorough {
   const { hold, pushed, careful, turning, turnedCaught, asked } = spec
   const { weakest, energy } = pushed
   return {

@@ -4,30 +4,30 @@ import {
   heldCarefully,
   releases,
   shareOf,
-  sureOf,
+  thoroughOf,
   turned,
   type Careful,
   type Hold,
   type Releases,
-  type Sure,
+  type Thorough,
   type Turning,
 } from '../hold/index.js'
 import { lessHeld, planHold, type Plan, type PlanHold } from './plan.js'
 import { askedFor, settingOfPlan, type HeldPlan } from './seated.js'
 
 /** The parts of a thorough check in the order in which they are made: each takes up to a second, and may be left out when the plan has changed. */
-export const SURE_PARTS = ['pushed', 'careful', 'turned'] as const
-export type SurePart = (typeof SURE_PARTS)[number]
+export const THOROUGH_PARTS = ['pushed', 'careful', 'turned'] as const
+export type ThoroughPart = (typeof THOROUGH_PARTS)[number]
 
 /** What the parts have found so far. */
-export interface SureParts {
+export interface ThoroughParts {
   readonly pushed?: Pick<Releases, 'weakest' | 'energy'>
   readonly careful?: Careful
   readonly turned?: { readonly turning: Turning; readonly caught: boolean }
 }
 
 /** One part of the thorough check of one of a plan's stones, whose first check is known: of the first where none is named. */
-export function planSurePart(made: HeldPlan, hold: Hold, part: SurePart, id?: string): SureParts {
+export function planThoroughPart(made: HeldPlan, hold: Hold, part: ThoroughPart, id?: string): ThoroughParts {
   const setting = settingOfPlan(made, id)
   switch (part) {
     case 'pushed': {
@@ -46,10 +46,15 @@ export function planSurePart(made: HeldPlan, hold: Hold, part: SurePart, id?: st
 }
 
 /** The thorough check from its parts; undefined until all are there. */
-export function sureFrom(made: HeldPlan, hold: Hold, parts: SureParts, id?: string): Sure | undefined {
+export function thoroughFrom(
+  made: HeldPlan,
+  hold: Hold,
+  parts: ThoroughParts,
+  id?: string,
+): Thorough | undefined {
   const { pushed, careful, turned: by } = parts
   if (!pushed || !careful || !by) return undefined
-  return sureOf({
+  return thoroughOf({
     hold,
     pushed,
     careful,
@@ -60,9 +65,12 @@ export function sureFrom(made: HeldPlan, hold: Hold, parts: SureParts, id?: stri
 }
 
 /** All parts at once, of one of a plan's stones. */
-export function planSure(made: HeldPlan, hold: Hold, id?: string): Sure {
-  const parts = SURE_PARTS.reduce<SureParts>((all, p) => ({ ...all, ...planSurePart(made, hold, p, id) }), {})
-  return sureFrom(made, hold, parts, id)!
+export function planThorough(made: HeldPlan, hold: Hold, id?: string): Thorough {
+  const parts = THOROUGH_PARTS.reduce<ThoroughParts>(
+    (all, p) => ({ ...all, ...planThoroughPart(made, hold, p, id) }),
+    {},
+  )
+  return thoroughFrom(made, hold, parts, id)!
 }
 
 /** A stone whose first check is known, to be checked thoroughly: without a name where it is the only one. */
@@ -72,7 +80,7 @@ export interface FirstHeld {
 }
 
 /** The stones that the thorough check is asked of: one of those that are held alike, none where the first check lets one out. */
-export function stonesToSure({ hold, each }: Pick<PlanHold, 'hold' | 'each'>): readonly FirstHeld[] {
+export function stonesToCheck({ hold, each }: Pick<PlanHold, 'hold' | 'each'>): readonly FirstHeld[] {
   if (!hold.caught) return []
   if (!each) return [{ hold }]
   return each.filter((x, i) => each.findIndex((y) => heldAlike(x.hold, y.hold)) === i)
@@ -83,16 +91,16 @@ const heldAlike = (a: Hold, b: Hold): boolean =>
 const ALIKE = 0.01
 
 /** Of stones that were checked thoroughly the one that is held least. */
-export const leastSure = <T extends { readonly sure: Sure }>(all: readonly T[]): T | undefined =>
-  all.length === 0 ? undefined : all.reduce((a, b) => (lessHeld(a.sure, b.sure) <= 0 ? a : b))
+export const leastThorough = <T extends { readonly thorough: Thorough }>(all: readonly T[]): T | undefined =>
+  all.length === 0 ? undefined : all.reduce((a, b) => (lessHeld(a.thorough, b.thorough) <= 0 ? a : b))
 
 /** The stone that is held least when all of it is asked: what is saved with a plan. */
-export function planSureLeast(
+export function planThoroughLeast(
   made: HeldPlan,
   held: Pick<PlanHold, 'hold' | 'each'>,
-): { readonly hold: Hold; readonly sure: Sure | undefined } {
-  const all = stonesToSure(held).map((x) => ({ ...x, sure: planSure(made, x.hold, x.id) }))
-  return leastSure(all) ?? { hold: held.hold, sure: undefined }
+): { readonly hold: Hold; readonly thorough: Thorough | undefined } {
+  const all = stonesToCheck(held).map((x) => ({ ...x, thorough: planThorough(made, x.hold, x.id) }))
+  return leastThorough(all) ?? { hold: held.hold, thorough: undefined }
 }
 
 /**
@@ -100,28 +108,28 @@ export function planSureLeast(
  * hand misses by changes nothing where the wires bear too little as planned.
  */
 export function wholeHold(made: Plan): {
-  readonly verdict: Sure['verdict']
+  readonly verdict: Thorough['verdict']
   readonly times: number
   readonly share: number
 } {
   const { hold } = planHold(made)
   if (!hold.caught) return { verdict: hold.verdict, times: hold.timesWeight, share: 0 }
-  const { pushed } = planSurePart(made, hold, 'pushed')
+  const { pushed } = planThoroughPart(made, hold, 'pushed')
   const enough = enoughFor(made.asked)
   const both =
     shareOf({ force: pushed!.weakest.force, energy: pushed!.energy }, enough) < 1
       ? { caught: false, force: 0, energy: 0, arrow: hold.arrow }
       : borneWith(settingOfPlan(made), 'both', made.asked)
-  const sure = sureFrom(made, hold, {
+  const thorough = thoroughFrom(made, hold, {
     pushed,
     careful: { both },
-    ...planSurePart(made, hold, 'turned'),
+    ...planThoroughPart(made, hold, 'turned'),
   })!
-  return { verdict: sure.verdict, times: sure.timesWeight, share: shareBorne(made, sure) }
+  return { verdict: thorough.verdict, times: thorough.timesWeight, share: shareBorne(made, thorough) }
 }
 
 /** Share of what is asked that is borne: as planned, or where that is enough with what a hand misses by; 1 and more is sound. */
-export function shareBorne(made: Plan, { force, energy, careful }: Sure): number {
+export function shareBorne(made: Plan, { force, energy, careful }: Thorough): number {
   const enough = enoughFor(made.asked)
   const planned = shareOf({ force, energy }, enough)
   return planned < 1 ? planned : Math.min(planned, shareOf(careful.both, enough))
