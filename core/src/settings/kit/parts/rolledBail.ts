@@ -61,7 +61,7 @@ const { make: F, formulas } = figures('bail', {
 /** Figures of a rolled bail that are searched for. */
 const searched = {
   twist:
-    'one of two wires of {thick}, twisted by {halves} half turns along a strip {inside} inside when it is rolled',
+    'one of two wires of {thick}, twisted by {turns} turns along a strip {inside} inside when it is rolled',
 } as const
 
 const text: Partial<FamilyText> = {
@@ -91,7 +91,7 @@ const text: Partial<FamilyText> = {
     },
     'twist-bail': {
       title: 'Twist the bail strip',
-      say: 'Twist both wires about each other, half turns in all: {halves}. Hold the neck in nylon jaws meanwhile.',
+      say: 'Twist both wires about each other, turns in all: {turns}. Hold the neck in nylon jaws meanwhile.',
       look: 'Even, and the ends side by side.',
     },
     'roll-bail': {
@@ -147,7 +147,7 @@ export function rolledBail(
   const turned = ([x, y, d]: Vec3): Vec3 => (forward ? [x, y, -d] : [x, y, d])
   const strip = (from: Vec3, kind: 'bound' | 'bare') =>
     bailSegments(roll, turned(from))[kind].map((seg) => moveSegment(seg, turned, turned))
-  const halves = twistFigures.halves({ length: bound, thick })
+  const turns = twistFigures.turns({ length: bound, thick })
   if (!twisted || !other)
     for (const own of other ? [pen, other] : [pen]) {
       const from = own.at
@@ -159,7 +159,7 @@ export function rolledBail(
       line: { segments: strip(at, 'bound') },
       across: [1, 0, 0],
       thick: a,
-      halves: numberOf(halves),
+      halves: 2 * numberOf(turns),
       ease: easeOf(numberOf(bound), a),
     })
     for (const [own, side] of [
@@ -173,7 +173,7 @@ export function rolledBail(
         ...on,
         thick,
         inside,
-        halves,
+        turns,
       })
       own.draw('bail', 'twisted', [twistedWire(twist(from), side)], long)
       own.line('bare', 'bare', bare)
@@ -214,16 +214,11 @@ export function rolledBail(
   const hang: Vec3 = [0, join + k.o.neck + numberOf(radius) + k.o.bail / 2, z + aside]
   return {
     hang,
-    ties: [
-      tie('neck', neck),
-      twisted
-        ? { ...tie('bail', bound), wound: size, turns: twistFigures.turns({ halves }) }
-        : tie('bail', bound),
-    ],
+    ties: [tie('neck', neck), twisted ? { ...tie('bail', bound), wound: size, turns } : tie('bail', bound)],
     steps: [
       { id: 'bind-neck', kind: 'bind', joint: 'neck' },
       twisted
-        ? { id: 'twist-bail', kind: 'twist', joint: 'bail', values: { halves: numberOf(halves) } }
+        ? { id: 'twist-bail', kind: 'wind', joint: 'bail' }
         : { id: 'bind-bail', kind: 'bind', joint: 'bail' },
       {
         id: 'roll-bail',

@@ -61,19 +61,19 @@ describe('a twisted pair', () => {
     },
   )
 
-  it('goes round more often the longer it is and the finer its wire, two half turns at least', () => {
-    const halvesOf = (length: number, size: number) =>
+  it('goes round more often the longer it is and the finer its wire, once at least', () => {
+    const turnsOf = (length: number, size: number) =>
       numberOf(
-        twistFigures.halves({
+        twistFigures.turns({
           length: leaf('typed', 'l', length, 'mm'),
           thick: leaf('typed', 't', size, 'mm'),
         }),
       )
-    // 20 mm less an ease of 2 mm, once round in 4 mm
-    expect(halvesOf(20, 0.8)).toBe(9)
-    expect(halvesOf(40, 0.8)).toBe(19)
-    expect(halvesOf(20, 0.4)).toBe(19)
-    expect(halvesOf(2, 0.8)).toBe(2)
+    // 22 mm less an ease of 2 mm, once round in 4 mm
+    expect(turnsOf(22, 0.8)).toBe(5)
+    expect(turnsOf(42, 0.8)).toBe(10)
+    expect(turnsOf(21, 0.4)).toBe(10)
+    expect(turnsOf(2, 0.8)).toBe(1)
   })
 
   it('bends no tighter than its own helix', () => {

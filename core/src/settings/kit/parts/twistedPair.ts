@@ -24,12 +24,11 @@ const POINTS = 8
 export const easeOf = (length: number, thick: number): number => Math.min(length / 3, (PITCH * thick) / 2)
 
 const { make: twistFigures, formulas: twistFormulas } = figures('twist', {
-  halves: figure(
-    '',
-    `half turns in {length}: once round in ${PITCH} × {thick}, fading at both ends, two at least`,
-    ({ length, thick }) => Math.max(2, Math.round((2 * (length - easeOf(length, thick))) / (PITCH * thick))),
+  turns: figure(
+    'turns',
+    `whole turns in {length}: once round in ${PITCH} × {thick}, fading at both ends, one at least`,
+    ({ length, thick }) => Math.max(1, Math.round((length - easeOf(length, thick)) / (PITCH * thick))),
   ),
-  turns: figure('turns', '{halves} / 2', ({ halves }) => halves / 2),
 })
 export { twistFigures, twistFormulas }
 
