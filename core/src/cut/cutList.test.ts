@@ -207,4 +207,18 @@ describe('prices of wire that is kept', () => {
     const coiled = { ...design, joints: design.joints.map((j) => ({ ...j, kind: 'coil' as const })) }
     expect(cutList({ ...specOf(), design: coiled }).spools).toEqual([])
   })
+
+  it('a wire that is pulled by its ends is left longer there, and its marks lie farther in', () => {
+    const plain = cutList(specOf()).wires[0]!
+    const [wire] = cutList({ ...specOf(), pulled: { rail: mm('pulled', 24) } }).wires
+    expect(numberOf(wire!.length)).toBeCloseTo(numberOf(plain.length) + 2 * 24, 9)
+    wire!.marks.forEach((m, i) =>
+      expect(numberOf(m.fromEnd)).toBeCloseTo(numberOf(plain.marks[i]!.fromEnd) + 24, 9),
+    )
+    expect(leafKeys(wire!.length)).toContain('pulled')
+    // another wire's pull is not its own
+    expect(numberOf(cutList({ ...specOf(), pulled: { other: mm('p', 24) } }).wires[0]!.length)).toBe(
+      numberOf(plain.length),
+    )
+  })
 })

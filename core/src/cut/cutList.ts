@@ -31,6 +31,11 @@ export const cutFormulas = {
     of: ({ spare, half, run }) => spare! + half! + run!,
   },
   'cut.spare': { unit: 'mm', text: '2 × {margin}', of: ({ margin }) => 2 * margin! },
+  'cut.end': {
+    unit: 'mm',
+    text: '{margin} + {pulled}, by which it is pulled to the last',
+    of: ({ margin, pulled }) => margin! + pulled!,
+  },
   'cut.net': { unit: 'mm', text: 'sum of the named parts, without spare', of: (x) => sum(x) },
   'cut.shown': {
     unit: 'mm',
@@ -273,6 +278,8 @@ export function cutList(spec: {
   /** Bound length and bundle of each joint, as workings. */
   readonly joints: Readonly<Record<string, BoundJoint>>
   readonly margin: number
+  /** What a wire needs besides at each end, by its id, where a hand pulls it by its ends. */
+  readonly pulled?: Readonly<Record<string, Quantity>>
   readonly rounding: Rounding
   readonly school: School
   /** The girths that a school may name, with their workings. */
@@ -295,9 +302,11 @@ export function cutList(spec: {
       over: work('cut.over', { length: lengths[kind], path }),
     }))
   }
-  const atEnd = leaf('chosen', 'option.margin', margin, 'mm')
-  const spare = work('cut.spare', { margin: atEnd })
+  const plainEnd = leaf('chosen', 'option.margin', margin, 'mm')
   const wires = design.wires.map((wire): CutWire => {
+    const pulled = spec.pulled?.[wire.id]
+    const atEnd = pulled ? work('cut.end', { margin: plainEnd, pulled }) : plainEnd
+    const spare = work('cut.spare', { margin: atEnd })
     const halves = spec.halves[wire.id]
     if (!halves) throw new RangeError(`wire "${wire.id}" has no working`)
     const parts = [...partsOf(halves), { kind: 'allowance', quantity: spare }]

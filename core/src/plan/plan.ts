@@ -79,6 +79,7 @@ function built(
     halves: chosen.halves(stone, options),
     joints: chosen.joints(stone, options),
     margin: chosen.margin(options),
+    pulled: chosen.pulled?.(stone, options) ?? {},
     rounding: settings.rounding,
     school: settings.school,
     girths: { edge: measures.edge, length: measures.girthLength, width: measures.girthWidth },

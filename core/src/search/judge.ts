@@ -110,6 +110,7 @@ export const gramsOf = ({ chosen, stone, girths, limits }: Ask, { options, desig
       halves: chosen.halves(stone, options),
       joints: chosen.joints(stone, options),
       margin: chosen.margin(options),
+      pulled: chosen.pulled?.(stone, options) ?? {},
       rounding: limits.rounding,
       school: DEFAULT_SCHOOL,
       girths: { edge: girths.edge, length: girths.girthLength, width: girths.girthWidth },

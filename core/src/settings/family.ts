@@ -243,4 +243,6 @@ export interface Family {
   readonly mends: Readonly<Record<string, readonly string[]>>
   /** Working length left over at each end for handling, mm. */
   margin(options: Options): number
+  /** What wires need besides at each end, by id, that a hand pulls by their ends. */
+  pulled?(stone: Stone, options: Options): Readonly<Record<string, Quantity>>
 }

@@ -1,7 +1,7 @@
 import { scale } from '../../geom/index.js'
 import { outlineOf, taperOf, type FullStone } from '../../stone/index.js'
 import { stockName } from '../../wire/index.js'
-import { numberOf } from '../../working/index.js'
+import { leaf, numberOf } from '../../working/index.js'
 import {
   familyOf,
   type Given,
@@ -112,6 +112,9 @@ function stepsOf(k: K, back: Back): Step[] {
   ]
 }
 
+/** Lacing is pulled by its end to the last. */
+const PULLED = leaf('table', 'by which lacing is pulled', 24, 'mm', 'our choice')
+
 function make(k: K): Wirework {
   const { o, q } = k
   const eyed = o.back === 'closed loops'
@@ -156,7 +159,7 @@ function make(k: K): Wirework {
   return {
     strands: [
       { id: 'back', size: 'size', left: back.foot.pieces, right: back.top.pieces, finish: 'tucked' },
-      { id: 'lace', size: 'lace', ...lace, finish: 'tucked' },
+      { id: 'lace', size: 'lace', ...lace, pulled: PULLED, finish: 'tucked' },
     ],
     ties: [...lashes, ...bail.ties],
     ...(bail.hang ? { hang: bail.hang } : {}),
@@ -192,8 +195,6 @@ const recipe: Recipe<typeof choices> = {
   formulas: { ...formulas, ...bendFigures, ...eyeFigures },
   searched: { ...searched, ...searchedInEyes },
   minutes: { cross: 0.35, bend: 0.5, turn: 0.06, roll: 2, seat: 2, straighten: 1 },
-  // lacing is pulled by its end to the last
-  spare: 30,
   bearing: 'size',
   unfit,
   make,

@@ -120,7 +120,7 @@ export const text: RecipeText = {
     },
     trim: {
       title: 'Trim and press the ends in',
-      say: 'Trim every end close (about {margin:0} mm are over at each), file it and press it in behind.',
+      say: 'Trim every end close ({margin:0} mm are over at each, more at the lacing’s), file it and press it in behind.',
       look: 'Run a finger over every end, then a scrap of thin cloth.',
       caution: 'Cut into the hand or a cloth: ends fly.',
     },

@@ -19,8 +19,7 @@ const EXTENTS = { height: 'y', width: 'x', thick: 'z' } as const
 
 /** A family out of its recipe: what is not written there is worked out here for all families alike. */
 export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
-  const margin = { ...METAL.margin, start: recipe.spare ?? METAL.margin.start }
-  const choices = { ...recipe.choices, ...METAL, margin } as C & typeof METAL
+  const choices = { ...recipe.choices, ...METAL } as C & typeof METAL
   const minutes = recipe.minutes ?? {}
   const maker = makerOf(recipe, choices)
   const designs = remember<Made, Design>(8)
@@ -153,5 +152,9 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
     room: recipe.room ?? {},
     mends: recipe.mends,
     margin: (options) => Number(options.margin),
+    pulled: (stone, options) =>
+      Object.fromEntries(
+        madeOf(stone, options).work.strands.flatMap((s) => (s.pulled ? [[s.id, s.pulled]] : [])),
+      ),
   }
 }

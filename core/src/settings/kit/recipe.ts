@@ -80,8 +80,6 @@ export interface Recipe<C extends Choices> {
   readonly searched?: Searched
   /** Minutes where they differ from the usual. */
   readonly minutes?: Readonly<Record<string, number>>
-  /** Spare at each end to begin with, mm, where a hand must pull more than usual. */
-  readonly spare?: number
   /** The size of the wire that bears the stone. */
   readonly bearing: Sizes<C>
   /** It sets several like stones side by side. */

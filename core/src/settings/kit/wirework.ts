@@ -11,6 +11,8 @@ export interface Strand {
   readonly size: string
   readonly left?: readonly Piece[]
   readonly right: readonly Piece[]
+  /** What it needs besides at each end, where a hand pulls it by its ends. */
+  readonly pulled?: Quantity
   /** What becomes of its ends, where they are not simply cut flush. */
   readonly finish?: WireEnd['finish']
   /** How its profile lies: from this part to that one (by their ids, from the left end to the right one) a face looks this way. All along to the front where nothing is said. */
