@@ -167,9 +167,11 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
       const planned = result.plan.design.operations.reduce((total, op) => total + op.minutes, 0)
       expect(numberOf(result.plan.cost.hours) * 60).toBeCloseTo(planned, 9)
       // what is cut is the path with the spare at both ends, whatever the parts are called
+      const pulled = chosen.pulled?.(stone, options) ?? {}
       for (const w of result.plan.cut.wires)
         expect(numberOf(w.length)).toBeCloseTo(
-          pathLength(result.plan.design.wires.find((x) => x.id === w.id)!.path) + 2 * chosen.margin(options),
+          pathLength(result.plan.design.wires.find((x) => x.id === w.id)!.path) +
+            2 * (chosen.margin(options) + (pulled[w.id] ? numberOf(pulled[w.id]!) : 0)),
           6,
         )
       // every mark is where the design has the middle or an end of a bind
