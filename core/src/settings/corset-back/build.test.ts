@@ -205,4 +205,17 @@ describe('a corset back of two legs', () => {
     expect(middle[2]).toBeGreaterThan(4.5)
     expect(middle[1]).toBeCloseTo(pathAt(back.path, partOf(back, 'tip-right').s0).p[1] + turn, 4)
   })
+
+  it('an odd number of bends is made even, and its loops share the same shaft', () => {
+    for (const [bends, rows] of [
+      [7, 4],
+      [5, 3],
+      [3, 2],
+    ] as const) {
+      const odd = wireOf(corset.build(box, { ...options, bends }), 'back')
+      expect(odd.parts.filter((p) => p.kind === 'lashed')).toHaveLength(2 * rows)
+      expect(lengthOf(odd, 'up-1-right')).toBeCloseTo(20 / rows, 9)
+      expect(lengthOf(odd, 'up-0-right')).toBeCloseTo(10 / rows, 9)
+    }
+  })
 })

@@ -1,7 +1,7 @@
 import { add, mirrorX, scale } from '../../geom/index.js'
 import { pathLength } from '../../path/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
-import { angle, figures, mm, moved, Pen, reversed } from '../kit/index.js'
+import { angle, figure, figures, mm, moved, Pen, reversed } from '../kit/index.js'
 import { loopPoint, loopStretch, type ClosedLoop } from '../kit/parts/closedLoop.js'
 import type { LacedPlace } from '../kit/parts/lacing.js'
 import { bendAt, groundOf, hook, overTop, placeIn, sideOf, type Back, type Ground, type K } from './behind.js'
@@ -13,7 +13,10 @@ const { make: F, formulas } = figures('eyes', {
     ({ least, turn }) => least - 2 * turn,
   ),
   radius: mm('({apex} − {leg}) / 2: radius of a loop', ({ apex, leg }) => (apex - leg) / 2),
-  pitch: mm('2 × {span} / {bends}: from loop to loop', ({ span, bends }) => (2 * span) / bends),
+  rows: figure('bends', 'half of {bends}, up to a whole one, two at least: loops on each leg', ({ bends }) =>
+    Math.max(2, Math.ceil(bends / 2)),
+  ),
+  pitch: mm('{span} / {rows}: from loop to loop', ({ span, rows }) => span / rows),
   first: mm('{pitch} / 2: to the first loop', ({ pitch }) => pitch / 2),
   across: mm('{leg} − {turn}: across, to the bend', ({ leg, turn }) => leg - turn),
   inward: mm('{leg} − {size} / 2: in to the middle, side by side', ({ leg, size }) => leg - size / 2),
@@ -36,12 +39,13 @@ const CORNER = 0.6
 
 /** Bends the back of two legs: closed loops outward up both, a stirrup under its foot, and both brought over its top side by side. */
 export function eyesBack(k: K): Back {
-  const { q, o } = k
+  const { q } = k
   const ground = groundOf(k)
   const { plane, span, turn } = ground
-  const rows = Math.max(2, Math.round(o.bends / 2))
-  const pitch = F.pitch({ span, bends: q.bends })
-  const high = (row: number) => ((row + 0.5) * numberOf(span)) / rows
+  const loopsEach = F.rows({ bends: q.bends })
+  const rows = numberOf(loopsEach)
+  const pitch = F.pitch({ span, rows: loopsEach })
+  const high = (row: number) => (row + 0.5) * numberOf(pitch)
   const bends = Array.from({ length: 2 * rows }, (_, i) =>
     bendAt(k, ground, i, 2 * rows, high(Math.floor(i / 2)), turn),
   )
@@ -105,14 +109,8 @@ function startOf(k: K, ground: Ground, leg: Quantity, way: 1 | -1): Pen {
 /** A closed loop outward, in three: before its turns, under them, and past them. */
 function eye(k: K, pen: Pen, loop: ClosedLoop, i: number, radius: Quantity, lashed: Quantity): void {
   const half = numberOf(lashed) / (2 * loop.radius)
-  if (half > Math.PI - CORNER)
-    k.say(
-      'turns-crowd',
-      'error',
-      'turns',
-      { turns: Math.max(k.o.turns, k.o.ends) },
-      { field: 'turns', value: 1 },
-    )
+  const turns = Math.max(k.o.turns, k.o.ends)
+  if (half > Math.PI - CORNER) k.say('turns-crowd', 'error', 'turns', { turns }, { field: 'turns', value: 1 })
   const on = {
     ...k.on('low', 'high', 'bends', 'back', 'reach', 'turns', 'ends', 'lace', 'alloy', 'temper'),
     radius,
