@@ -13,7 +13,7 @@ const { make: F, formulas } = figures('eyes', {
     ({ least, turn }) => least - 2 * turn,
   ),
   radius: mm('({apex} − {leg}) / 2: radius of a loop', ({ apex, leg }) => (apex - leg) / 2),
-  rows: figure('bends', 'half of {bends}, up to a whole one, two at least: loops on each leg', ({ bends }) =>
+  rows: figure('', 'half of {bends}, up to a whole one, two at least: loops on each leg', ({ bends }) =>
     Math.max(2, Math.ceil(bends / 2)),
   ),
   pitch: mm('{span} / {rows}: from loop to loop', ({ span, rows }) => span / rows),
