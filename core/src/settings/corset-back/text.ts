@@ -103,7 +103,7 @@ export const text: RecipeText = {
     },
     lash: {
       title: 'Lace upward',
-      say: 'Over the front, between stone and bend, behind the bend and on round it: turns {turns} in all. Pull it snug, thumb on the crossing. First to the {way}, then from side to side, {places} bends.',
+      say: 'Over the front, between stone and bend, behind the bend and on round it, turns in all: {turns}. Pull it snug, thumb on the crossing. First to the {way}, then from side to side, {places} bends.',
       look: 'It lies on the stone all the way, and nothing of the back has moved.',
       caution: 'Fine wire under tension cuts: tape on the fingers.',
     },
