@@ -41,7 +41,7 @@ export function capacity(spans: readonly Span[], station: Station, m: Vec3, memo
   const last = span.points.length - 1
   const anchored =
     (station.index === 0 && span.start !== 'free') || (station.index === last && span.end !== 'free')
-  if (span.kind === 'bound' || anchored) return shear
+  if (span.kind === 'bound' || anchored) return Math.min(shear, carriedLoad(spans, span, station.p, m))
   const cell: Vec3 = [cellOf(m[0]), cellOf(m[1]), cellOf(m[2])]
   const wide = 2 * CELLS + 1
   const key =
@@ -51,9 +51,25 @@ export function capacity(spans: readonly Span[], station: Station, m: Vec3, memo
     CELLS
   const known = memory.get(key)
   if (known !== undefined) return known
-  const load = Math.min(shear, collapseLoad(barOf(span), station.index, unit(cell)))
+  const way = unit(cell)
+  const own = collapseLoad(barOf(span), station.index, way)
+  const load = Math.min(shear, own, carriedLoad(spans, span, station.p, way))
   memory.set(key, load)
   return load
+}
+
+/**
+ * What the span that alone carries a floating part bears of a force on that part: as a finger's end does, and where the force is farther from its
+ * root than that, less by the lever.
+ */
+function carriedLoad(spans: readonly Span[], { carried }: Span, p: Vec3, m: Vec3): number {
+  if (!carried) return Infinity
+  const finger = spans[carried.by]!
+  const last = finger.points.length - 1
+  const [tip, root] = carried.at === 'start' ? [0, last] : [last, 0]
+  const lever = (q: Vec3): number => Math.hypot(...sub(q, finger.points[root]!))
+  const far = Math.max(1, lever(p) / lever(finger.points[tip]!))
+  return Math.min(collapseLoad(barOf(finger), tip, m) / far, carriedLoad(spans, finger, p, m))
 }
 
 /**

@@ -12,6 +12,7 @@ import {
 } from '../path/index.js'
 import { alloy, flowStress, section } from '../wire/index.js'
 import type { DomeSeed } from '../stone/index.js'
+import { floatingJoints } from './floating.js'
 
 /** A stretch of one wire between two joints, beyond the last of them, or inside one: what a contact's force is carried by. Derived, never declared. */
 export interface Span {
@@ -27,6 +28,8 @@ export interface Span {
   readonly length: number
   /** Pulled taut: it carries as a cable does. */
   readonly taut?: Taut
+  /** Of a part that floats: the span that alone ties it to the rest, by its place in the list, and which end of that it hangs on. */
+  readonly carried?: { readonly by: number; readonly at: 'start' | 'end' }
 }
 
 /** A taut span: its own tension ends where the weaker of its two joints slips, N. */
@@ -163,7 +166,8 @@ function hardened(wire: Wire, points: readonly Vec3[]): number[] {
 
 /**
  * Spans and stations of a design. On each wire the stretches bound in joints part it; between two of them lies a span held as
- * its joints hold, beyond the first and the last a free end. A wire without joints holds nothing.
+ * its joints hold, beyond the first and the last a free end. A wire without joints holds nothing, and a joint that floats is no hold: the span
+ * that leads to it ends free there.
  */
 export function stationsOfDesign(
   design: Design,
@@ -171,6 +175,9 @@ export function stationsOfDesign(
 ): { readonly spans: Span[]; readonly stations: Station[] } {
   const spans: Span[] = []
   const stations: Station[] = []
+  const floating = floatingJoints(design)
+  const hanging: { readonly span: number; readonly joint: string }[] = []
+  const starts = new Map<string, number>()
   for (const wire of design.wires) {
     const bound: Stretch[] = design.joints
       .flatMap((joint) =>
@@ -183,19 +190,28 @@ export function stationsOfDesign(
     const pulled: Pulled[] = []
     const fix = (b: Stretch | undefined): BarEnd =>
       b ? (b.runs || b.joint.hold === 'clamp' ? 'clamp' : 'pin') : 'free'
+    /** Is it the stretch by which a floating joint is tied to the rest. */
+    const carries = (id: string | undefined, s0: number): boolean => {
+      const link = id === undefined ? undefined : floating.get(id)
+      return link?.wire === wire.id && Math.abs(link.s0 - s0) < 1e-9
+    }
     const put = (kind: Span['kind'], s0: number, s1: number, before?: Stretch, behind?: Stretch) => {
       if (s1 - s0 < 1e-6) return
       const span = spans.length
+      if (kind === 'span') starts.set(`${wire.id} ${s0}`, span)
       const isTaut = kind === 'span' && taut.some((p) => p.s0 <= s0 + 1e-6 && p.s1 >= s1 - 1e-6)
       if (isTaut) pulled.push({ span, before: before!, behind: behind! })
+      // what a floating joint fixes hangs on the stretch that carries it; that stretch itself, on what its other end is fixed to
+      const joint = [before, behind].find((b) => b && floating.has(b.joint.id) && !carries(b.joint.id, s0))
+      if (joint) hanging.push({ span, joint: joint.joint.id })
       const list = (isTaut ? tautStations : stationsOf)(wire.path, s0, s1, spacing)
       const points = list.map((x) => x.at.p)
       spans.push({
         id: `${wire.id}:${before?.joint.id ?? 'end'}-${behind?.joint.id ?? 'end'}:${spans.filter((x) => x.wire === wire).length}`,
         wire,
         kind,
-        start: fix(before),
-        end: fix(behind),
+        start: carries(before?.joint.id, s0) ? 'free' : fix(before),
+        end: carries(behind?.joint.id, s0) ? 'free' : fix(behind),
         points,
         harder: hardened(wire, points),
         length: s1 - s0,
@@ -224,6 +240,11 @@ export function stationsOfDesign(
     })
     tellRows(spans, pulled)
     put('free', last.s1, pathLength(wire.path), last, undefined)
+  }
+  for (const { span, joint } of hanging) {
+    const link = floating.get(joint)!
+    const by = starts.get(`${link.wire} ${link.s0}`)!
+    spans[span] = { ...spans[span]!, carried: { by, at: spans[by]!.start === 'free' ? 'start' : 'end' } }
   }
   return { spans, stations }
 }
