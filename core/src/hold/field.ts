@@ -1,4 +1,4 @@
-import { along, cross, sub, unit, type Vec3 } from '../geom/index.js'
+import { along, cross, scale, sub, unit, type Vec3 } from '../geom/index.js'
 import { collapseLoad, type Bar } from '../path/index.js'
 import { lowYield, pullLoad, shearLoad, type Span, type Station } from './stations.js'
 import type { Touch } from './contacts.js'
@@ -145,8 +145,11 @@ export function fieldOf(spec: {
   readonly step?: number
 }): Field {
   const { spans, stations, contacts, centre, length, memory, atMost, step } = spec
-  const touched = [...new Set(contacts.map((c) => stations[c.station]!.span))]
-  const plain = contacts.filter((c) => !spans[stations[c.station]!.span]!.taut)
+  const touched = [...new Set(contacts.map((c) => stations[c.station]!.span))].filter((s) => !spans[s]!.knot)
+  const plain = contacts.filter((c) => {
+    const { taut, knot } = spans[stations[c.station]!.span]!
+    return !taut && !knot
+  })
   const cables = touched.filter((s) => spans[s]!.taut)
   const rows = [...new Set(cables.flatMap((s) => spans[s]!.taut!.row?.first ?? []))]
   // what a row of cables bears alike is a thing of its own, told by the row's first span from the end of the list
@@ -187,13 +190,15 @@ export function fieldOf(spec: {
     field.free[i] = step === undefined || on.length > 0 ? 0 : Math.max(0, nearest.gap) / step
     const half = span.wire.stock.size.mm / 2
     // driven outward the cable grows longer: at either end by the motion away from its anchor, from where the stone has pushed it to
-    const away = (touch: Touch, anchor: Vec3) => {
-      const at = touch.gap < 0 ? along(touch.q, touch.m, half) : stations[touch.station]!.p
+    const away = (touch: Touch, anchor: Vec3, inward: 1 | -1) => {
+      const station = stations[touch.station]!
+      const at = touch.gap < 0 ? along(touch.q, touch.m, half) : station.p
       const from = sub(at, anchor)
-      if (Math.hypot(...from) > 1e-9) put(i, unit(from), touch.q)
+      // where it lies on the stone up to its anchor it pulls as it goes there
+      put(i, Math.hypot(...from) > 1e-9 ? unit(from) : scale(station.way, inward), touch.q)
     }
-    away(a, span.points[0]!)
-    away(b, span.points[span.points.length - 1]!)
+    away(a, span.points[0]!, 1)
+    away(b, span.points[span.points.length - 1]!, -1)
     const own = Math.min(pullLoad(span.wire), span.taut!.slip)
     field.cap[i] = Math.max(1e-6, own)
     field.row[i] = used.indexOf(s)

@@ -28,6 +28,8 @@ export interface Span {
   readonly length: number
   /** Pulled taut: it carries as a cable does. */
   readonly taut?: Taut
+  /** A knot of taut wires alone: what lies under it is borne by them, and not by the knot as if it were fixed. */
+  readonly knot?: true
   /** Of a part that floats: the span that alone ties it to the rest, by its place in the list, and which end of that it hangs on. */
   readonly carried?: { readonly by: number; readonly at: 'start' | 'end' }
 }
@@ -178,6 +180,7 @@ export function stationsOfDesign(
   const floating = floatingJoints(design)
   const hanging: { readonly span: number; readonly joint: string }[] = []
   const starts = new Map<string, number>()
+  const knots = new Set(design.joints.filter((j) => isKnot(design, j)).map((j) => j.id))
   for (const wire of design.wires) {
     const bound: Stretch[] = design.joints
       .flatMap((joint) =>
@@ -215,6 +218,7 @@ export function stationsOfDesign(
         points,
         harder: hardened(wire, points),
         length: s1 - s0,
+        ...(kind === 'bound' && knots.has(before!.joint.id) ? { knot: true as const } : {}),
         ...(isTaut ? { taut: { slip: Math.min(before!.joint.slip, behind!.joint.slip) } } : {}),
       })
       list.forEach((x, index) =>
@@ -248,6 +252,19 @@ export function stationsOfDesign(
   }
   return { spans, stations }
 }
+
+/** Do only taut wires meet in a joint: whatever leads on from it, on any of its wires, is drawn taut. */
+function isKnot({ wires }: Pick<Design, 'wires'>, { members }: Joint): boolean {
+  const drawn = members.flatMap(({ wire, s0, s1 }) => {
+    const own = wires.find((w) => w.id === wire)!
+    const taut = (s: number) => own.parts.some((p) => p.kind === 'taut' && p.s0 < s - 1e-6 && p.s1 > s + 1e-6)
+    const on = [s0 - BESIDE, s1 + BESIDE].filter((s) => s > 0 && s < pathLength(own.path))
+    return on.map(taut)
+  })
+  return members.length > 1 && drawn.length > 0 && drawn.every(Boolean)
+}
+/** So far beside a joint its wires are looked at, mm. */
+const BESIDE = 0.01
 
 /** A bend of a taut wire, where it goes over an edge, turns by more than this, radians. */
 const BEND = 0.02
