@@ -53,11 +53,12 @@ export interface Member {
 /**
  * Where wires are fixed to each other. `bind`: side by side, by turns of another wire. `coil`: the first member is itself wound round the
  * others, and no other wire is used. `lash`: crossing each other, by turns of another wire on both diagonals. `twist`: wires turned about each
- * other, and no other wire is used.
+ * other, and no other wire is used. `weave`: side by side, by another wire that goes over and under them in a pattern.
  */
 export interface Joint {
   readonly id: string
-  readonly kind: 'bind' | 'coil' | 'lash' | 'twist'
+  readonly kind: 'bind' | 'coil' | 'lash' | 'twist' | 'weave'
+  /** Of a weave in the order of its base wires. */
   readonly members: readonly Member[]
   /** What is wound: of a coil or a twist, the wire itself. */
   readonly binder: Stock
@@ -67,12 +68,25 @@ export interface Joint {
   /** Bound length along the bundle, mm. */
   readonly length: number
   readonly turns: number
+  /** Of a weave: what is woven, and how often. */
+  readonly woven?: Woven
   /** Why the count itself is the target, and not the length: another side must match it, or it makes the pattern. */
   readonly counted?: 'sides' | 'pattern'
   /** A clamp takes moments (3 or more tight turns), a pin only forces. */
   readonly hold: 'clamp' | 'pin'
   /** Pull along the wire at which it slips, N. An estimate. */
   readonly slip: number
+}
+
+/** A pattern that is woven over wires, in whole repeats. */
+export interface Woven {
+  /** One repeat, as `parseWeave` reads it. */
+  readonly repeat: string
+  readonly repeats: number
+  /** Strands that lie beside each other in one repeat: so many turns of the joint. */
+  readonly rows: number
+  /** On a curve: whole turns on the wire that lies inside and on the other, run by run. */
+  readonly runs?: readonly { readonly inside: number; readonly outside: number }[]
 }
 
 /** Something round that the wires carry beside the stone: a bead with a hole along `axis`, or a ball without one. mm. */
@@ -190,7 +204,8 @@ interface MakesJoints {
 }
 
 /** Is it wound with a wire of its own, from the spool; coils and twists are made of the wires themselves. */
-export const isWound = ({ kind }: Pick<Joint, 'kind'>): boolean => kind === 'bind' || kind === 'lash'
+export const isWound = ({ kind }: Pick<Joint, 'kind'>): boolean =>
+  kind === 'bind' || kind === 'lash' || kind === 'weave'
 
 /** Ids of the joints that an operation makes, in order. @example jointsMade({ joint: 'neck' }) // ['neck'] */
 export const jointsMade = ({ joint, places = [] }: MakesJoints): string[] => [
@@ -206,7 +221,7 @@ export function wireOf(design: Design, id: string): Wire {
 }
 
 /** A design's joint by its stable name. @throws RangeError when there is none */
-export function jointOf(design: Design, id: string): Joint {
+export function jointOf(design: Pick<Design, 'joints'>, id: string): Joint {
   const found = design.joints.find((j) => j.id === id)
   if (!found) throw new RangeError(`the design has no joint "${id}"`)
   return found

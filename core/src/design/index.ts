@@ -4,6 +4,7 @@ export type {
   Design,
   Wire,
   WireTwist,
+  Woven,
   WireEnd,
   Part,
   Roll,
@@ -24,3 +25,5 @@ export { brokenPath, checkDesign } from './checkDesign.js'
 export type { BrokenPath } from './checkDesign.js'
 export { clashes } from './clashes.js'
 export type { Clash } from './clashes.js'
+export { weaveOf, wovenStrands } from './wovenStrands.js'
+export type { WovenStrand } from './wovenStrands.js'

@@ -76,6 +76,20 @@ describe('wires that lie flat', () => {
     }
   })
 
+  it('counts a weave by its repeats, each with all of its rows', () => {
+    const woven = boundFrame.build(OVAL, { ...FRAME, binding: 'round', footBind: 'ladder' })
+    const foot = woven.joints.find((j) => j.id === 'foot')!
+    const step = stepOf(
+      woven,
+      woven.operations.find((o) => o.id === 'weave-foot')!,
+      words,
+    )
+    expect(step.count).toEqual({ of: 'repeats', joints: ['foot'], target: foot.woven!.repeats, exact: true })
+    // a ladder over three wires: two turns round one, two round two, two round three
+    expect(turnsCounted(woven, step.count!, 2)).toEqual({ foot: 12 })
+    expect(turnsCounted(woven, step.count!, foot.woven!.repeats)).toEqual({ foot: foot.turns })
+  })
+
   it('counts like places of one step, each with all of its turns, and bends only what was worked', () => {
     const ties = design.joints.filter((j) => j.kind === 'bind').map((j) => j.id)
     const part = design.wires[0]!.parts[0]!
@@ -90,7 +104,7 @@ describe('wires that lie flat', () => {
     } as Operation
     const { count } = stepOf(design, step, { ...words, ties: { title: 'Ties', say: 'Tie.' } })
     expect(count).toEqual({ of: 'places', joints: ties, target: ties.length, exact: true })
-    expect(turnsCounted(count!, 1)).toEqual(
+    expect(turnsCounted(design, count!, 1)).toEqual(
       Object.fromEntries(ties.map((id, i) => [id, i === 0 ? Infinity : 0])),
     )
     const none = perform(replay(design, []), step, 0)

@@ -17,10 +17,10 @@ export interface Step {
   readonly say: string
   readonly look?: string
   readonly caution?: string
-  /** What is counted: the turns of one joint, or several like places. Turns that are not exact stand beside a length that is aimed at. */
+  /** What is counted: the turns of one joint, the repeats of a weave, or several like places. Turns that are not exact stand beside a length that is aimed at. */
   readonly count?: {
-    readonly of: 'turns' | 'places'
-    /** The joint that is wound, or those that are made place by place. */
+    readonly of: 'turns' | 'repeats' | 'places'
+    /** The joint that is wound or woven, or those that are made place by place. */
     readonly joints: readonly string[]
     readonly target: number
     readonly exact: boolean
@@ -61,13 +61,11 @@ function wordsFor(op: Operation, words: Readonly<Record<string, StepTemplate>>, 
 /** Up to so many turns a hand counts them rather than laying a rule beside them. */
 const FEW_TURNS = 8
 
-/** What is counted at a joint: the turns themselves where they are few, make a pattern or must match another side; else about so many. */
-const turnsOf = (joint: Joint): NonNullable<Step['count']> => ({
-  of: 'turns',
-  joints: [joint.id],
-  target: joint.turns,
-  exact: joint.turns <= FEW_TURNS || joint.counted !== undefined,
-})
+/** What is counted at a joint: a weave's repeats; the turns themselves where they are few, make a pattern or must match another side; else about so many. */
+const turnsOf = ({ id, turns, counted, woven }: Joint): NonNullable<Step['count']> =>
+  woven
+    ? { of: 'repeats', joints: [id], target: woven.repeats, exact: true }
+    : { of: 'turns', joints: [id], target: turns, exact: turns <= FEW_TURNS || counted !== undefined }
 
 /** What a step counts, if anything. */
 function countOf(design: Design, { joint, places }: Operation): Step['count'] {
@@ -75,12 +73,18 @@ function countOf(design: Design, { joint, places }: Operation): Step['count'] {
   return joint === undefined ? undefined : turnsOf(jointOf(design, joint))
 }
 
-/** Turns that each joint of a step has when so many were counted: a place that was counted has all of its. */
-export const turnsCounted = (
+/** Turns that each joint of a step has when so many were counted: a repeat has its rows, a place that was counted all of its turns. */
+export function turnsCounted(
+  design: Pick<Design, 'joints'>,
   { of, joints }: NonNullable<Step['count']>,
   counted: number,
-): Record<string, number> =>
-  Object.fromEntries(joints.map((id, i) => [id, of === 'turns' ? counted : i < counted ? Infinity : 0]))
+): Record<string, number> {
+  const turns = (id: string, i: number): number => {
+    if (of === 'places') return i < counted ? Infinity : 0
+    return of === 'turns' ? counted : counted * jointOf(design, id).woven!.rows
+  }
+  return Object.fromEntries(joints.map((id, i) => [id, turns(id, i)]))
+}
 
 /** One operation as a step, in words for the face that is looked at. @throws RangeError when words are missing */
 export function stepOf(

@@ -97,12 +97,22 @@ interface Stretch {
   readonly runs?: true | undefined
 }
 
+/** A wire's section with the weave that is on it: what lies over a woven wire touches the stone before it. */
+const coated = ({ kind, binder }: Joint): typeof sectionAt =>
+  kind === 'weave'
+    ? (wire, s, t) => {
+        const own = sectionAt(wire, s, t)
+        return { ...own, size: own.size + 2 * binder.size.mm }
+      }
+    : sectionAt
+
 /** A station's stretch between its neighbours: half way to either, or up to the span's end. */
 function stretchOf(
   wire: Wire,
   s: number,
   before: number | undefined,
   behind: number | undefined,
+  sectionOf: typeof sectionAt,
 ): Pick<Station, 'from' | 'to' | 'way' | 'bends' | 'loose' | 'turn' | 'ends'> {
   const [from, to] = [
     before === undefined ? 0 : (before - s) / 2,
@@ -116,8 +126,8 @@ function stretchOf(
   const bends = [off(a.p, from), off(b.p, to)] as const
   // how fast the curvature changes shows in how unlike they are: a cubic c u³, whose parabola to u misses it by 4/27 of c u³ at most
   const cubic = from < 0 && to > 0 ? Math.hypot(...sub(bends[1], bends[0])) / (to - from) : 0
-  const own = sectionAt(wire, s, here.t)
-  const sides = [sectionAt(wire, s + from, a.t), sectionAt(wire, s + to, b.t)] as const
+  const own = sectionOf(wire, s, here.t)
+  const sides = [sectionOf(wire, s + from, a.t), sectionOf(wire, s + to, b.t)] as const
   return {
     from,
     to,
@@ -209,6 +219,7 @@ export function stationsOfDesign(
       if (joint) hanging.push({ span, joint: joint.joint.id })
       const list = (isTaut ? tautStations : stationsOf)(wire.path, s0, s1, spacing)
       const points = list.map((x) => x.at.p)
+      const sectionOf = kind === 'bound' ? coated(before!.joint) : sectionAt
       spans.push({
         id: `${wire.id}:${before?.joint.id ?? 'end'}-${behind?.joint.id ?? 'end'}:${spans.filter((x) => x.wire === wire).length}`,
         wire,
@@ -228,8 +239,8 @@ export function stationsOfDesign(
           p: x.at.p,
           wire,
           s: x.s,
-          ...stretchOf(wire, x.s, list[index - 1]?.s, list[index + 1]?.s),
-          section: sectionAt(wire, x.s, x.at.t),
+          ...stretchOf(wire, x.s, list[index - 1]?.s, list[index + 1]?.s, sectionOf),
+          section: sectionOf(wire, x.s, x.at.t),
           seed: { theta: NaN, phi: NaN },
         }),
       )

@@ -6,13 +6,14 @@ import {
   inPiece,
   samplePath,
   spanOf,
+  wovenStrands,
   type Design,
   type Path,
   type Stone,
 } from '@verger/core'
 import { useMemo, type ReactNode } from 'react'
 import { ACCENT, accentsShown } from './accent.js'
-import { barsOf, project, runsOf, type View } from './project.js'
+import { barsOf, project, repeatsMade, runsOf, runsThrough, type View } from './project.js'
 import { StoneShape } from './StoneShape.js'
 import { stonesShown } from './stonesShown.js'
 
@@ -175,6 +176,21 @@ export function PieceDrawing({
             </g>
           ),
         })
+    }
+    for (const joint of design.joints) {
+      const repeats = repeatsMade(joint, shown.turns ? (shown.turns[joint.id] ?? 0) : joint.turns)
+      const { size, alloy: metal } = joint.binder
+      for (const { id, points } of wovenStrands(design, joint, paths, { repeats }))
+        for (const [i, run] of runsThrough(id, points, view, size.mm).entries())
+          out.push({
+            depth: run.depth,
+            node: (
+              <g key={`${joint.id}-${id}-${i}`} data-joint={joint.id} fill="none" strokeLinecap="round">
+                <path d={run.d} stroke={shade(alloy(metal).colour, 0.42)} strokeWidth={size.mm} />
+                <path d={run.d} stroke={shade(alloy(metal).colour, 0.9)} strokeWidth={size.mm * 0.68} />
+              </g>
+            ),
+          })
     }
     for (const accent of accentsShown(design, shown)) {
       const [x, y, middle] = project(view, accent.centre)

@@ -53,8 +53,12 @@ export interface Run {
 const text = (v: number): string => v.toFixed(2)
 
 /** Runs of a wire by depth, so that what is nearer is drawn over what is farther. */
-export function runsOf(id: string, path: Path, view: View, thickness: number): Run[] {
-  const points = samplePath(path, 0.01).map((p) => project(view, p))
+export const runsOf = (id: string, path: Path, view: View, thickness: number): Run[] =>
+  runsThrough(id, samplePath(path, 0.01), view, thickness)
+
+/** Runs of a line through these points by depth. */
+export function runsThrough(id: string, line: readonly Vec3[], view: View, thickness: number): Run[] {
+  const points = line.map((p) => project(view, p))
   const out: Run[] = []
   const bucket = (depth: number) => Math.round(depth / (thickness * 0.5))
   let start = 0
@@ -98,14 +102,14 @@ export interface TurnFrame {
 export const binderHeight = (joint: Joint): number =>
   joint.binder.profile === 'half-round' ? joint.binder.size.mm / 2 : joint.binder.size.mm
 
-/** Turns of a joint, `count` of them from its start, at their true places. Turns that the wires make themselves lie on their paths: none. */
+/** Turns of a joint, `count` of them from its start, at their true places. Turns that the wires make themselves lie on their paths, and a weave has strands: none. */
 export function turnFrames(
   design: Design,
   joint: Joint,
   paths: ReadonlyMap<string, Path>,
   count = joint.turns,
 ): TurnFrame[] {
-  if (!isWound(joint)) return []
+  if (!isWound(joint) || joint.woven) return []
   const members = joint.members.flatMap((m) => {
     const wire = design.wires.find((w) => w.id === m.wire)
     return wire ? [{ ...m, path: paths.get(m.wire) ?? wire.path, size: spanOf(wire) }] : []
@@ -135,6 +139,10 @@ export function turnFrames(
     return { centre, along: t, across, deep, half: [reach(across), reach(deep)] as const }
   })
 }
+
+/** How many of a weave's repeats so many turns make, whole ones. */
+export const repeatsMade = ({ woven, turns }: Joint, count: number): number =>
+  woven ? Math.floor(Math.min(count, turns) / woven.rows + 1e-9) : 0
 
 /** Turns of a joint as bars across its bundle in one view. */
 export function barsOf(

@@ -16,7 +16,7 @@ export function StepsSheet({ plan }: { plan: Plan }) {
         const step = stepOf(design, op, text.steps, seen, 'mm')
         const turns: Record<string, number> = {
           ...Object.fromEntries(bound.map((j) => [j, Infinity])),
-          ...(step.count ? turnsCounted(step.count, Infinity) : {}),
+          ...(step.count ? turnsCounted(design, step.count, Infinity) : {}),
         }
         return (
           <section key={op.id} className="border border-line p-2">

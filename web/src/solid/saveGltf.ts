@@ -1,10 +1,11 @@
-import { alloy, fullStone, mineral, seatedStones, type Design, type Stone } from '@verger/core'
+import { alloy, fullStone, mineral, seatedStones, wovenStrands, type Design, type Stone } from '@verger/core'
 import { Color, DoubleSide, Group, Matrix4, Mesh, MeshStandardMaterial, SphereGeometry, Vector3 } from 'three'
 import { GLTFExporter } from 'three/examples/jsm/exporters/GLTFExporter.js'
 import { ACCENT } from '../drawing/accent.js'
 import { turnFrames } from '../drawing/project.js'
 import { seatMatrix } from './seatMatrix.js'
 import { stoneGeometry } from './stoneGeometry.js'
+import { strandGeometry } from './strandGeometry.js'
 import { turnGeometry } from './turnGeometry.js'
 import { wireGeometry } from './wireGeometry.js'
 
@@ -35,6 +36,14 @@ export async function gltfOf(design: Design, stone: Stone): Promise<ArrayBuffer>
   }
   const paths = new Map(design.wires.map((w) => [w.id, w.path]))
   for (const joint of design.joints) {
+    for (const { id, points } of wovenStrands(design, joint, paths)) {
+      const mesh = new Mesh(
+        strandGeometry(points, joint.binder.size.mm),
+        metal(alloy(joint.binder.alloy).colour),
+      )
+      mesh.name = `weave ${joint.id} ${id}`
+      piece.add(mesh)
+    }
     const frames = turnFrames(design, joint, paths)
     if (frames.length === 0) continue
     const bind = new Group()

@@ -1,4 +1,14 @@
-import { ALONE, alloy, fullStone, mineral, type Design, type Pose, type Stone, type Vec3 } from '@verger/core'
+import {
+  ALONE,
+  alloy,
+  fullStone,
+  mineral,
+  wovenStrands,
+  type Design,
+  type Pose,
+  type Stone,
+  type Vec3,
+} from '@verger/core'
 import {
   AmbientLight,
   Box3,
@@ -26,10 +36,11 @@ import {
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Shown } from '../drawing/PieceDrawing.js'
 import { ACCENT, accentsShown } from '../drawing/accent.js'
-import { turnFrames, type View } from '../drawing/project.js'
+import { repeatsMade, turnFrames, type View } from '../drawing/project.js'
 import { stonesShown } from '../drawing/stonesShown.js'
 import { seatMatrix } from './seatMatrix.js'
 import { stoneGeometry } from './stoneGeometry.js'
+import { strandGeometry } from './strandGeometry.js'
 import { turnGeometry } from './turnGeometry.js'
 import { wireGeometry } from './wireGeometry.js'
 
@@ -143,12 +154,17 @@ export class PieceScene {
       this.piece.add(mesh)
     }
     for (const joint of design?.joints ?? []) {
-      const frames = turnFrames(
-        design!,
-        joint,
-        paths,
-        shown.turns ? (shown.turns[joint.id] ?? 0) : joint.turns,
-      )
+      const turns = shown.turns ? (shown.turns[joint.id] ?? 0) : joint.turns
+      for (const strand of wovenStrands(design!, joint, paths, { repeats: repeatsMade(joint, turns) })) {
+        if (strand.points.length === 0) continue
+        const mesh = new Mesh(
+          strandGeometry(strand.points, joint.binder.size.mm),
+          material(alloy(joint.binder.alloy).colour, 40),
+        )
+        mesh.name = `joint ${joint.id}`
+        this.piece.add(mesh)
+      }
+      const frames = turnFrames(design!, joint, paths, turns)
       if (frames.length === 0) continue
       const mesh = new InstancedMesh(
         turnGeometry(joint, frames[0]!.half),

@@ -185,7 +185,16 @@ function twistOf(o: BoundFrameOptions, i: number): Pick<Wire, 'twist'> {
 function footJoint(o: BoundFrameOptions, spec: Parameters<typeof bind>[0]): Joint {
   const bound = bind(spec)
   const woven = wovenOf(o)
-  return woven ? { ...bound, turns: woven.rows * repeatsFor(o.foot, woven), counted: 'pattern' } : bound
+  if (!woven) return bound
+  const { repeat, rows } = woven
+  const repeats = repeatsFor(o.foot, woven)
+  return {
+    ...bound,
+    kind: 'weave',
+    woven: { repeat, repeats, rows },
+    turns: rows * repeats,
+    counted: 'pattern',
+  }
 }
 
 /** The highest place inside the rolled bail. */

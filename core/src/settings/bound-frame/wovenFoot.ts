@@ -1,13 +1,5 @@
-import { remember } from '../../geom/index.js'
-import {
-  advanceOf,
-  crowding,
-  HAND_PACKING,
-  parseWeave,
-  strandsOf,
-  wirePlaces,
-  type Weave,
-} from '../../weave/index.js'
+import { weaveOf } from '../../design/index.js'
+import { advanceOf, crowding, HAND_PACKING, strandsOf, wirePlaces } from '../../weave/index.js'
 
 /** How the foot is held together: bound with turns round all its wires, or woven with fine wire that goes through between them. */
 export const FOOT_BINDS = ['bound', 'figure of eight', 'over and under', 'ladder'] as const
@@ -24,6 +16,8 @@ export interface WovenSpec {
 
 /** A weave over a frame's wires. mm. */
 export interface WovenFoot {
+  /** One repeat, as it is written. */
+  readonly repeat: string
   /** Height of each wire's middle, from behind to the front, about the middle of all. */
   readonly heights: readonly number[]
   /** One repeat's advance, how many rows it has, and the fine wire that one row takes. */
@@ -49,29 +43,20 @@ function repeatOf(weave: WovenSpec['weave'], n: number): string {
   }
 }
 
-const read = remember<string, Weave>(16)
-
-function weaveOf({ weave, wires }: Pick<WovenSpec, 'weave' | 'wires'>): Weave {
-  const said = repeatOf(weave, wires)
-  return read(said, () => {
-    const parsed = parseWeave(said, wires)
-    if (!parsed.ok) throw new RangeError(`the weave "${said}" cannot be read`)
-    return parsed.weave
-  })
-}
-
 /**
  * A foot woven over the frame's wires: they stand apart where the weaving wire goes through between them.
  * @throws RangeError for fewer than two wires
  */
 export function wovenFoot(spec: WovenSpec): WovenFoot {
-  const weave = weaveOf(spec)
+  const repeat = repeatOf(spec.weave, spec.wires)
+  const weave = weaveOf(repeat, spec.wires)
   const wires = { base: spec.base, weaver: spec.weaver, packing: HAND_PACKING }
   const places = wirePlaces(weave, wires)
   const middle = (places[0]! + places[places.length - 1]!) / 2
   const rows = crowding(weave)
   const length = strandsOf(weave, wires).reduce((sum, s) => sum + s.length, 0)
   return {
+    repeat,
     heights: places.map((p) => p - middle),
     advance: advanceOf(weave, wires).woven,
     rows,

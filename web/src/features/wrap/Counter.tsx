@@ -17,7 +17,9 @@ export function useTapWorth(): TapWorth {
   }
 }
 
-/** Turns made so far, or places worked, large, on one great button: the ring fills as they come. */
+const ONE = { turns: 'turn', repeats: 'repeat', places: 'place' } as const
+
+/** Turns or repeats made so far, or places worked, large, on one great button: the ring fills as they come. */
 export function Counter({
   of,
   turns,
@@ -26,7 +28,7 @@ export function Counter({
   onCount,
   onBack,
 }: {
-  of: 'turns' | 'places'
+  of: keyof typeof ONE
   turns: number
   target: number
   exact: boolean
@@ -48,7 +50,7 @@ export function Counter({
         type="button"
         className="flex flex-1 cursor-pointer flex-col items-center justify-center border-0 bg-transparent p-2 text-ink"
         onClick={onCount}
-        aria-label={`Count a ${of === 'turns' ? 'turn' : 'place'}. ${turns} of ${target}`}
+        aria-label={`Count a ${ONE[of]}. ${turns} of ${target}`}
       >
         <svg viewBox="-180 -180 360 360" className="w-full max-w-[400px]" aria-hidden>
           {Array.from({ length: shown }, (_, i) => (

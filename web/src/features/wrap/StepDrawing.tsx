@@ -12,12 +12,18 @@ import {
   type Plan,
   type Seen,
   type Stock,
+  type Path,
   type WireState,
+  type WovenStrand,
+  HAND_PACKING,
   liesFlat,
+  weaveOf,
+  wirePlaces,
+  wovenStrands,
 } from '@verger/core'
 import { useMemo } from 'react'
 import { boundsOf, PieceDrawing, type Shown } from '../../drawing/PieceDrawing.js'
-import { binderHeight, project, turnFrames } from '../../drawing/project.js'
+import { binderHeight, project, repeatsMade, runsThrough, turnFrames } from '../../drawing/project.js'
 import { InSpace } from '../../solid/InSpace.js'
 
 /** The piece as it is at this step: wires straight with their marks until they are bent, the stone only when it is there. */
@@ -244,7 +250,8 @@ function FlatWires({
   const together = op.kind === 'align' || op.kind === 'bind' || op.kind === 'unclamp'
   const gap = together ? 0 : a * 2.2
   const n = cut.wires.length
-  const tall = n * a + (n - 1) * gap
+  const flat = together && bound.woven ? flatWeave(design, bound, a) : undefined
+  const tall = flat ? flat.tall : n * a + (n - 1) * gap
   const whole = op.kind === 'cut' || op.kind === 'mark'
   const half = whole
     ? Math.max(...cut.wires.map((w) => Number(w.shown.value))) / 2 + 2
@@ -254,7 +261,7 @@ function FlatWires({
   const dark = alloy(bound.binder.alloy).colour
   const colour = alloy(cut.wires[0]!.stock.alloy).colour
   const height = whole ? half * 0.5 : tall + 9
-  const yOf = (i: number) => -tall / 2 + a / 2 + i * (a + gap)
+  const yOf = (i: number) => -tall / 2 + a / 2 + (flat ? flat.places[i]! : i * (a + gap))
   const stretch = whole ? (half * 0.3) / Math.max(tall, 1) : 1
   return (
     <svg
@@ -305,7 +312,26 @@ function FlatWires({
           </g>
         )
       })}
-      {(op.kind === 'bind' || op.kind === 'unclamp') &&
+      {flat &&
+        op.kind !== 'align' &&
+        flat
+          .strands(op.kind === 'unclamp' ? Infinity : repeatsMade(bound, made))
+          .flatMap(({ id, points }) => runsThrough(id, points, 'front', w))
+          .sort((p, q) => p.depth - q.depth)
+          .map(({ d, depth }, i) => (
+            <g
+              key={i}
+              transform={`translate(0 ${-tall / 2 + a / 2}) scale(${hand === 'right' ? 1 : -1} 1)`}
+              fill="none"
+              strokeLinecap="round"
+              opacity={depth > 0 ? 1 : 0}
+            >
+              <path d={d} stroke="rgb(70,35,15)" strokeWidth={w} />
+              <path d={d} stroke={dark} strokeWidth={w * 0.68} />
+            </g>
+          ))}
+      {!flat &&
+        (op.kind === 'bind' || op.kind === 'unclamp') &&
         Array.from(
           { length: op.kind === 'unclamp' ? bound.turns : Math.min(made, bound.turns + 8) },
           (_, k) => {
@@ -353,6 +379,34 @@ function FlatWires({
         ))}
     </svg>
   )
+}
+
+/** A weave on straight wires that lie across the sheet one below the other: their middles, how tall they are together, and what is woven. */
+function flatWeave(
+  design: Design,
+  joint: Joint,
+  thick: number,
+): {
+  readonly places: readonly number[]
+  readonly tall: number
+  strands(repeats: number): readonly WovenStrand[]
+} {
+  const weave = weaveOf(joint.woven!.repeat, joint.members.length)
+  const places = wirePlaces(weave, { base: thick, weaver: joint.binder.size.mm, packing: HAND_PACKING })
+  const { length } = joint
+  // the wires that are listed first lie on top, and what is in front of the weave toward the viewer
+  const paths = new Map(
+    joint.members.map(({ wire }, i): readonly [string, Path] => [
+      wire,
+      { segments: [{ kind: 'line', from: [-length / 2, -places[i]!, 0], to: [length / 2, -places[i]!, 0] }] },
+    ]),
+  )
+  const laid = { ...joint, members: joint.members.map(({ wire }) => ({ wire, s0: 0, s1: length })) }
+  return {
+    places,
+    tall: places[places.length - 1]! + thick,
+    strands: (repeats) => wovenStrands(design, laid, paths, { repeats }),
+  }
 }
 
 /** Where a wire is marked, from its middle. */

@@ -91,13 +91,13 @@ function Wrap({
   const shownTurns = useMemo(
     () => ({
       ...Object.fromEntries(bound.map((j) => [j, Infinity])),
-      ...(step.count ? turnsCounted(step.count, turns) : {}),
+      ...(step.count ? turnsCounted(design, step.count, turns) : {}),
     }),
-    [bound, step, turns],
+    [bound, design, step, turns],
   )
 
-  // a place is ticked by itself, however many turns a tap stands for
-  const worth = step.count?.of === 'places' ? 1 : each.worth
+  // places and repeats are ticked one by one, however many turns a tap stands for
+  const worth = step.count?.of === 'turns' ? each.worth : 1
   const count = useCallback(() => {
     void bench.add('turn', step.id, undefined, worth)
   }, [bench, worth, step.id])
