@@ -16,6 +16,7 @@ import {
   type WireState,
   type WovenStrand,
   HAND_PACKING,
+  isWound,
   liesFlat,
   weaveOf,
   wirePlaces,
@@ -244,8 +245,8 @@ function FlatWires({
   const a = Math.max(...cut.wires.map((w) => thickness(w.id)))
   // what is bound flat, now or next
   const bound = design.joints.find((j) => j.id === op.joint) ??
-    design.joints.find((j) => j.kind === 'bind' && j.columns === 1) ??
-    design.joints.find((j) => j.kind === 'bind') ?? { ...design.joints[0]!, length: 0, turns: 0 }
+    design.joints.find((j) => isWound(j) && j.columns === 1) ??
+    design.joints.find(isWound) ?? { ...design.joints[0]!, length: 0, turns: 0 }
   const marked = op.kind !== 'cut'
   const together = op.kind === 'align' || op.kind === 'bind' || op.kind === 'unclamp'
   const gap = together ? 0 : a * 2.2
