@@ -35,6 +35,8 @@ function segmentLike(seg: Segment, { place, way, times, mirrored }: Like): Segme
       return { ...seg, from: place(seg.from), to: place(seg.to) }
     case 'spline':
       return { ...seg, points: seg.points.map(place) }
+    case 'pattern':
+      throw new Error('no family of this test has a pattern')
     default: {
       const turned = { centre: place(seg.centre), x: way(seg.x), y: way(seg.y), radius: seg.radius * times }
       return seg.kind === 'arc'

@@ -1,5 +1,6 @@
-export { segmentLength, segmentAt, moveSegment, reverseSegment, hermite, leastRadius } from './segment.js'
-export type { Segment, PathPoint } from './segment.js'
+export { segmentLength, segmentAt, moveSegment, reverseSegment, leastRadius } from './segment.js'
+export type { Fold, Pattern, PatternKnot, Segment, PathPoint } from './segment.js'
+export { hermite } from './hermite.js'
 export {
   measurePath,
   pathLength,

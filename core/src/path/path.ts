@@ -79,7 +79,7 @@ export function samplePath(path: Path, sag = 0.02): Vec3[] {
       push(seg.to)
       continue
     }
-    const step = seg.kind === 'spline' ? 0.35 : Math.sqrt(8 * sag * seg.radius)
+    const step = seg.kind === 'spline' || seg.kind === 'pattern' ? 0.35 : Math.sqrt(8 * sag * seg.radius)
     const count = Math.max(2, Math.ceil(length / step))
     for (let i = 0; i <= count; i++) push(segmentAt(seg, (i / count) * length).p)
   }

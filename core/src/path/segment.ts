@@ -1,4 +1,18 @@
-import { add, along, cross, dist, norm, remember, scale, sub, unit, type Vec3 } from '../geom/index.js'
+import {
+  add,
+  along,
+  anySquare,
+  cross,
+  dist,
+  dot,
+  norm,
+  remember,
+  scale,
+  sub,
+  unit,
+  type Vec3,
+} from '../geom/index.js'
+import { patternUnits, reversedPattern } from './pattern.js'
 
 /** A piece of a centreline. Directions are unit vectors, `x` square to `y`. */
 export type Segment =
@@ -24,6 +38,39 @@ export type Segment =
     }
   /** Cubic Bézier pieces end to end: 1 + 3k points. */
   | { readonly kind: 'spline'; readonly points: readonly Vec3[] }
+  | Pattern
+
+/** One unit again and again along a line, each folded in its own measure: an edge of loops, a row of waves. */
+export interface Pattern {
+  readonly kind: 'pattern'
+  /** The line, in one plane, and the direction square to that plane in which the units stand up. */
+  readonly carrier: readonly Segment[]
+  readonly up: Vec3
+  /** 1: outward is to the right of travel as one looks down from `up`. */
+  readonly side: 1 | -1
+  readonly count: number
+  /** Places on one unit, the last where the next one begins. */
+  readonly unit: readonly PatternKnot[]
+  /** What stands above the line is folded inward, and what hangs below it. */
+  readonly over?: Fold
+  readonly under?: Fold
+}
+
+/**
+ * A place on a unit and how fast the wire goes there from one place to the next: along the line as a share of the unit's stretch of it (0 to 1),
+ * up its rib and outward from that, mm.
+ */
+export interface PatternKnot {
+  readonly at: Vec3
+  readonly slope: Vec3
+}
+
+/** A rib goes straight on so far from the line, then turns inward with a radius by each unit's own angle, and straight on: mm and degrees. */
+export interface Fold {
+  readonly from: number
+  readonly radius: number
+  readonly angles: readonly number[]
+}
 
 /** A point of a centreline and the unit direction of travel there. */
 export interface PathPoint {
@@ -93,6 +140,24 @@ const piecesOf = (points: readonly Vec3[]): Float64Array =>
     return lengths
   })
 
+const unitSplines = remember<Pattern, readonly Segment[]>(64)
+
+/** A pattern's units as they lie, one spline each. */
+export const unitsOf = (pattern: Pattern): readonly Segment[] =>
+  unitSplines(pattern, () => {
+    const lengths = pattern.carrier.map(segmentLength)
+    const at = (s: number): PathPoint => {
+      let [i, left] = [0, s]
+      while (i < lengths.length - 1 && left > lengths[i]!) left -= lengths[i++]!
+      return segmentAt(pattern.carrier[i]!, left)
+    }
+    return patternUnits(
+      pattern,
+      at,
+      lengths.reduce((a, b) => a + b, 0),
+    )
+  })
+
 /** Developed length of a segment, exact for lines, arcs and helices. */
 export function segmentLength(seg: Segment): number {
   switch (seg.kind) {
@@ -104,6 +169,8 @@ export function segmentLength(seg: Segment): number {
       return Math.hypot(seg.radius * seg.sweep, seg.rise)
     case 'spline':
       return piecesOf(seg.points).reduce((a, b) => a + b, 0)
+    case 'pattern':
+      return unitsOf(seg).reduce((sum, u) => sum + segmentLength(u), 0)
     default: {
       const never: never = seg
       throw new RangeError(`unknown segment ${JSON.stringify(never)}`)
@@ -147,6 +214,12 @@ export function segmentAt(seg: Segment, s: number): PathPoint {
       }
       return { p: bezierPoint(seg.points, 3 * i, u), t: unit(bezierSpeed(seg.points, 3 * i, u)) }
     }
+    case 'pattern': {
+      const units = unitsOf(seg)
+      let [i, left] = [0, s]
+      while (i < units.length - 1 && left > segmentLength(units[i]!)) left -= segmentLength(units[i++]!)
+      return segmentAt(units[i]!, left)
+    }
     default: {
       const never: never = seg
       throw new RangeError(`unknown segment ${JSON.stringify(never)}`)
@@ -165,6 +238,13 @@ export function moveSegment(seg: Segment, point: (p: Vec3) => Vec3, direction: (
       return { ...seg, centre: point(seg.centre), x: direction(seg.x), y: direction(seg.y) }
     case 'spline':
       return { kind: 'spline', points: seg.points.map(point) }
+    case 'pattern': {
+      const carrier = seg.carrier.map((c) => moveSegment(c, point, direction))
+      // a mirror turns the side round: outward is moved as it is
+      const [x, up] = [anySquare(seg.up), direction(seg.up)]
+      const mirrored = dot(cross(direction(x), direction(cross(seg.up, x))), up) < 0
+      return { ...seg, carrier, up, side: mirrored ? (-seg.side as 1 | -1) : seg.side }
+    }
     default: {
       const never: never = seg
       throw new RangeError(`unknown segment ${JSON.stringify(never)}`)
@@ -192,33 +272,13 @@ export function reverseSegment(seg: Segment): Segment {
     }
     case 'spline':
       return { kind: 'spline', points: [...seg.points].reverse() }
+    case 'pattern':
+      return reversedPattern(seg, [...seg.carrier].reverse().map(reverseSegment))
     default: {
       const never: never = seg
       throw new RangeError(`unknown segment ${JSON.stringify(never)}`)
     }
   }
-}
-
-/**
- * A spline through knots with given derivatives (Hermite, as Bézier pieces). `at` are the knots' parameters,
- * `slope` the derivatives by that parameter.
- */
-export function hermite(at: readonly number[], points: readonly Vec3[], slope: readonly Vec3[]): Segment {
-  const tidy = (v: Vec3): Vec3 => [
-    Math.round(v[0] * 1e7) / 1e7,
-    Math.round(v[1] * 1e7) / 1e7,
-    Math.round(v[2] * 1e7) / 1e7,
-  ]
-  const out: Vec3[] = [points[0]!]
-  for (let i = 1; i < points.length; i++) {
-    const h = (at[i]! - at[i - 1]!) / 3
-    out.push(
-      tidy(along(points[i - 1]!, slope[i - 1]!, h)),
-      tidy(along(points[i]!, slope[i]!, -h)),
-      points[i]!,
-    )
-  }
-  return { kind: 'spline', points: out }
 }
 
 const leastRadii = remember<readonly Vec3[], number>(256)
@@ -276,6 +336,8 @@ export function leastRadius(seg: Segment): number {
       return seg.radius * (1 + (seg.rise / (seg.radius * seg.sweep)) ** 2)
     case 'spline':
       return leastRadii(seg.points, () => splineRadius(seg.points))
+    case 'pattern':
+      return Math.min(...unitsOf(seg).map(leastRadius))
     default: {
       const never: never = seg
       throw new RangeError(`unknown segment ${JSON.stringify(never)}`)

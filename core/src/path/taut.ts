@@ -1,5 +1,6 @@
 import { add, along, cross, dist, dot, norm, scale, sub, unit, type Vec3 } from '../geom/index.js'
-import { hermite, type Segment } from './segment.js'
+import { hermite } from './hermite.js'
+import type { Segment } from './segment.js'
 
 /** A body as a string asks it: how far a place is from its skin, below 0 inside, and the unit way outward there. */
 export type Skin = (p: Vec3) => { readonly distance: number; readonly m: Vec3 }

@@ -14,7 +14,12 @@ function stops(path: Path, most = Infinity): number[] {
     let count =
       seg.kind === 'line'
         ? 1
-        : Math.max(2, Math.ceil(length / (seg.kind === 'spline' ? 0.55 : Math.sqrt(0.5 * seg.radius))))
+        : Math.max(
+            2,
+            Math.ceil(
+              length / (seg.kind === 'spline' || seg.kind === 'pattern' ? 0.55 : Math.sqrt(0.5 * seg.radius)),
+            ),
+          )
     count = Math.max(count, Math.ceil(length / most))
     for (let i = 1; i <= count; i++) out.push(at + (length * i) / count)
     at += length

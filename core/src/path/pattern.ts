@@ -1,0 +1,90 @@
+import { add, cross, scale, sub, type Vec3 } from '../geom/index.js'
+import { hermite } from './hermite.js'
+import type { Fold, Pattern, PathPoint, Segment } from './segment.js'
+
+/** How far along the carrier its turning is asked, mm. */
+const NEAR = 1e-4
+
+/** A place on a rib, outward and up from the carrier, and how it moves with the way up the rib and outward from it. */
+interface OnRib {
+  readonly at: readonly [out: number, up: number]
+  readonly byUp: readonly [number, number]
+  readonly byOut: readonly [number, number]
+}
+
+/** A rib that is folded inward by an angle in degrees; without a fold it stands straight. */
+function onRib(up: number, off: number, fold: Fold | undefined, angle: number): OnRib {
+  const beyond = fold ? up - fold.from : -1
+  if (!fold || beyond <= 0) return { at: [off, up], byUp: [0, 1], byOut: [1, 0] }
+  const { from, radius: r } = fold
+  const whole = (angle * Math.PI) / 180
+  const a = Math.min(whole, beyond / r)
+  const [c, n] = [Math.cos(a), Math.sin(a)]
+  const on = Math.max(0, beyond - r * whole)
+  const rate = beyond < r * whole ? (r + off) / r : 1
+  return {
+    at: [-r + (r + off) * c - on * n, from + (r + off) * n + on * c],
+    byUp: [-rate * n, rate * c],
+    byOut: [c, n],
+  }
+}
+
+/**
+ * A pattern's units where they lie: each knot on its own rib at its own place of the carrier, `at` so many mm along it, `length` in all. Units
+ * meet without a kink, because a knot that two of them share is worked out once for both.
+ */
+export function patternUnits(pattern: Pattern, at: (s: number) => PathPoint, length: number): Segment[] {
+  const { up, side, count, unit, over, under } = pattern
+  const pitch = length / count
+  const outward = (s: number): Vec3 => scale(cross(at(s).t, up), side)
+  const knot = (i: number, k: number): { readonly p: Vec3; readonly slope: Vec3 } => {
+    const [u, v, w] = unit[k]!.at
+    const [du, dv, dw] = unit[k]!.slope
+    const s = (i + u) * pitch
+    // below the carrier a rib is folded as above it, seen upside down
+    const fold = v < 0 ? under : over
+    const sign = v < 0 ? -1 : 1
+    const rib = onRib(Math.abs(v), w, fold, fold?.angles[i % fold.angles.length] ?? 0)
+    const out = outward(s)
+    const [a, b] = [Math.max(0, s - NEAR), Math.min(length, s + NEAR)]
+    const turning = scale(sub(outward(b), outward(a)), 1 / (b - a))
+    const along = add(at(s).t, scale(turning, rib.at[0]))
+    const across = rib.byUp[0] * dv * sign + rib.byOut[0] * dw
+    const rising = rib.byUp[1] * dv + sign * rib.byOut[1] * dw
+    return {
+      p: add(at(s).p, add(scale(out, rib.at[0]), scale(up, sign * rib.at[1]))),
+      slope: add(scale(along, du * pitch), add(scale(out, across), scale(up, rising))),
+    }
+  }
+  const times = unit.map((_, k) => k)
+  return Array.from({ length: count }, (_, i) => {
+    const knots = unit.map((_, k) => knot(i, k))
+    return hermite(
+      times,
+      knots.map((k) => k.p),
+      knots.map((k) => k.slope),
+    )
+  })
+}
+
+/** The same pattern travelled the other way, along its carrier as that was reversed. */
+export function reversedPattern(pattern: Pattern, carrier: readonly Segment[]): Pattern {
+  const back = (fold: Fold): Fold => ({
+    ...fold,
+    // unit i of so many is the last but i
+    angles: Array.from(
+      { length: pattern.count },
+      (_, i) => fold.angles[(pattern.count - 1 - i) % fold.angles.length]!,
+    ),
+  })
+  return {
+    ...pattern,
+    carrier,
+    side: -pattern.side as 1 | -1,
+    unit: [...pattern.unit]
+      .reverse()
+      .map(({ at: [u, v, w], slope: [du, dv, dw] }) => ({ at: [1 - u, v, w], slope: [du, -dv, -dw] })),
+    ...(pattern.over ? { over: back(pattern.over) } : {}),
+    ...(pattern.under ? { under: back(pattern.under) } : {}),
+  }
+}
