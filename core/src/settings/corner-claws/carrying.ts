@@ -2,7 +2,7 @@ import type { Vec3 } from '../../geom/index.js'
 import { hermite, pathLength, type Segment } from '../../path/index.js'
 import { leaf, numberOf, type Quantity } from '../../working/index.js'
 import { angle, figures, mm, type Given, type PartOfWork, type Pen, type Tie } from '../kit/index.js'
-import { rolledBail } from '../kit/parts/rolledBail.js'
+import { bailOf } from '../kit/parts/rolledBail.js'
 import { PAST, type Arm } from './arms.js'
 import type { choices } from './choices.js'
 
@@ -49,8 +49,9 @@ export function bailFrom(k: K, pen: Pen, arm: Arm, tied: Quantity): PartOfWork {
       .line('across', 'shoulder', run)
       .bend('upright', 'shoulder', curve, lean, [0, 1, 0]),
   )
-  const bail = rolledBail(k, {
+  const bail = bailOf(k, {
     pen,
+    ways: k.o,
     strand: 'seat-top',
     size: 'size',
     stock: k.stock('size'),

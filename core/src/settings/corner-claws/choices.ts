@@ -1,6 +1,6 @@
 import type { FullStone } from '../../stone/index.js'
 import { gauge, length, nearestSize, oneOf, proposed } from '../kit/index.js'
-import { bailChoices } from '../kit/parts/rolledBail.js'
+import { bailChoices, bailWays } from '../kit/parts/rolledBail.js'
 
 /** How far seat and claws may reach in: a quarter of the smaller side. */
 const reach = ({ length, width }: FullStone): number =>
@@ -10,6 +10,7 @@ const reach = ({ length, width }: FullStone): number =>
 const WIRES = [0.4, 1.7] as const
 const FINE = [0.2, 0.65] as const
 const RING = ['mount', 'ring'] as const
+const PENDANT = ['mount', 'pendant'] as const
 
 /** Choices of corner claws. Lengths in mm. */
 export const choices = {
@@ -17,7 +18,8 @@ export const choices = {
   // commonly met; the maker types the finger's own
   ring: length('worn', [10, 27], { start: 17.3, when: RING, met: 'shape-shank' }),
   clear: length('worn', [0, 4], { start: 0.5, when: RING }),
-  ...bailChoices('size', ['mount', 'pendant']),
+  ...bailChoices('size', PENDANT),
+  ...bailWays(PENDANT, ['bound', 'folded tails']),
   seat: length('hold', (s) => [0.1, reach(s)], {
     start: 1,
     search: { share: [0.035, 0.24], atLeast: 0.5, tries: [0.12, 0.13, 0.155, 0.085, 0.06] },

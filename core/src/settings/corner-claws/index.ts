@@ -229,7 +229,8 @@ function make(k: K): Wirework {
   }
   const seats = SIDES.map((side): Strand => {
     if (ring && (side === 'top' || side === 'bottom')) return shank(side)
-    if (side === 'top') return carrying(side, placed(side, top.pieces), [1, 0, 0], ['bail', 'neck'])
+    const turning = o.strip === 'folded tails' ? 'stem' : 'bail'
+    if (side === 'top') return carrying(side, placed(side, top.pieces), [1, 0, 0], [turning, 'neck'])
     return plain('seat', side)
   })
   const lap = ring ? seats[0]!.right.find((p) => p.id === 'lap')!.length : undefined

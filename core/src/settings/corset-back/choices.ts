@@ -24,7 +24,7 @@ const upTo = (stone: FullStone): readonly [number, number] => [1, shaftOf(stone)
 /** Choices of a corset back. Lengths in mm. */
 export const choices = {
   ...loopChoices('size'),
-  ...bailWays(['back', 'closed loops']),
+  ...bailWays(['back', 'closed loops'], ['bound', 'twisted', 'folded tails']),
   back: oneOf('hold', ['S bends', 'closed loops']),
   bends: count('hold', 'bends', [3, 14], {
     start: ({ stone }) => bendsFor(stone),

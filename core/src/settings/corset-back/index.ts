@@ -12,7 +12,7 @@ import {
   type Wirework,
 } from '../kit/index.js'
 import { lacing, lacingPart } from '../kit/parts/lacing.js'
-import { rolledBail, rolledBailPart } from '../kit/parts/rolledBail.js'
+import { bailOf, rolledBailPart } from '../kit/parts/rolledBail.js'
 import { wrappedLoop, wrappedLoopPart } from '../kit/parts/wrappedLoop.js'
 import { fixed } from '../shared/efforts.js'
 import { kindWord } from '../shared/kindWord.js'
@@ -129,7 +129,7 @@ function make(k: K): Wirework {
   })
   const stems = { pen: back.top, strand: 'back', thick: q.size, wound: 'lace' }
   const bail = eyed
-    ? rolledBail(k, {
+    ? bailOf(k, {
         ...stems,
         other: back.foot,
         ways: o,

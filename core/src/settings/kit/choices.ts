@@ -61,8 +61,8 @@ interface Base<T> {
   readonly before?: T & OptionValue
   readonly search?: Search
   readonly mend?: Mending
-  /** Step at which it is met as a length: what is measured there takes its place. */
-  readonly met?: string
+  /** Step at which it is met as a length: what is measured there takes its place. Several, where one of them is worked. */
+  readonly met?: string | readonly string[]
 }
 export interface Length extends Base<number> {
   readonly kind: 'number'

@@ -148,7 +148,9 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
     withBench: (stone, options, done) =>
       build(stone, Object.assign({}, options, ...done.map((m) => m.change)) as Options),
     checks: () => recipe.checks,
-    measured: Object.fromEntries(Object.entries(choices).flatMap(([id, c]) => (c.met ? [[c.met, id]] : []))),
+    measured: Object.fromEntries(
+      Object.entries(choices).flatMap(([id, c]) => [c.met ?? []].flat().map((step) => [step, id])),
+    ),
     room: recipe.room ?? {},
     mends: recipe.mends,
     margin: (options) => Number(options.margin),

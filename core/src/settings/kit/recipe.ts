@@ -55,7 +55,7 @@ export type Searched = Readonly<Record<string, string | readonly [Unit, string]>
 export interface RecipePart {
   readonly formulas?: Formulas
   readonly searched?: Searched
-  readonly text?: Partial<FamilyText>
+  readonly text?: Partial<FamilyText> | readonly Partial<FamilyText>[]
 }
 
 /** Why a stone like this cannot be set so at all. */

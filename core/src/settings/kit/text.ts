@@ -1,5 +1,5 @@
 import type { FamilyText } from '../family.js'
-import type { RecipeText } from './recipe.js'
+import type { RecipePart, RecipeText } from './recipe.js'
 
 type Words = Partial<FamilyText>
 
@@ -64,9 +64,9 @@ export const textOf = ({
 }: {
   readonly id: string
   readonly text: RecipeText
-  readonly parts?: readonly { readonly text?: Words }[]
+  readonly parts?: readonly RecipePart[]
 }): FamilyText => ({
-  ...merged(id, [COMMON, ...parts.map((p) => p.text ?? {}), text]),
+  ...merged(id, [COMMON, ...parts.flatMap((p) => p.text ?? []), text]),
   name: text.name,
   about: text.about,
   school: text.school,

@@ -11,27 +11,36 @@ export interface ClosedLoop {
   readonly over: Vec3
   /** To the wire's middle, mm. */
   readonly radius: number
-  /** How far its end lies over its beginning, mm. */
+  /** How far its end lies over its beginning, mm; it rises between these angles, all the way round where nothing is said. */
   readonly rise: number
+  readonly rising?: readonly [from: number, to: number]
 }
 
 /** A place is put on the line every so many radians. */
 const STEP = Math.PI / 12
 
+/** How far round its rise it is at an angle, as a share, and how fast that grows. */
+function risen(
+  { rising: [from, to] = [0, 2 * Math.PI] }: ClosedLoop,
+  a: number,
+): readonly [share: number, rate: number] {
+  const u = Math.max(0, Math.min(1, (a - from) / (to - from)))
+  return [u * u * (3 - 2 * u), (6 * u * (1 - u)) / (to - from)]
+}
+
 /** The wire's middle at an angle round a closed loop, radians from its beginning: 2π is once round. It rises most half way, and not at its ends. */
-export function loopPoint({ at, heading, inward, over, radius: r, rise }: ClosedLoop, a: number): Vec3 {
-  const u = a / (2 * Math.PI)
+export function loopPoint(loop: ClosedLoop, a: number): Vec3 {
+  const { at, heading, inward, over, radius: r, rise } = loop
   const round = along(along(at, inward, r - r * Math.cos(a)), heading, r * Math.sin(a))
-  return along(round, over, rise * u * u * (3 - 2 * u))
+  return along(round, over, rise * risen(loop, a)[0])
 }
 
 /** A stretch of a closed loop between two angles. */
 export function loopStretch(loop: ClosedLoop, from: number, to: number): Segment {
   const { heading, inward, over, radius: r, rise } = loop
   const slope = (a: number): Vec3 => {
-    const u = a / (2 * Math.PI)
     const round = along(scale(inward, r * Math.sin(a)), heading, r * Math.cos(a))
-    return along(round, over, (rise * 6 * u * (1 - u)) / (2 * Math.PI))
+    return along(round, over, rise * risen(loop, a)[1])
   }
   const pieces = Math.max(1, Math.ceil((to - from) / STEP))
   const angles = Array.from({ length: pieces + 1 }, (_, i) => from + ((to - from) * i) / pieces)

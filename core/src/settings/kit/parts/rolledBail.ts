@@ -9,6 +9,8 @@ import { figures, mm } from '../figures.js'
 import type { Pen } from '../pen.js'
 import type { Given } from '../recipe.js'
 import type { PartOfWork, Tie } from '../wirework.js'
+import { foldedTails, foldedTailsPart } from './foldedTails.js'
+import { passingChoice, passingText, tellPassing, wideEnough } from './passing.js'
 import { easeOf, twistedWire, twistFigures, twistFormulas, type TwistedPair } from './twistedPair.js'
 
 /** The strip's end stays this far above the stone, mm. */
@@ -18,21 +20,30 @@ const LONGEST = 15
 /** What is planned at the limit of a bend is at it. */
 const AT_LIMIT = 0.98
 
-/** Ways of a rolled bail, for families whose wires leave them open: to which side it is rolled, and how its strip is held together. */
-export const bailWays = (when: readonly [string, string]) => ({
-  roll: oneOf('worn', ['backward', 'forward'], { when }),
-  strip: oneOf('worn', ['bound', 'twisted'], { when }),
+/** How the strip of a bail is held together: bound or twisted before it is rolled, or its tails folded and bound onto the neck. */
+type Strip = 'bound' | 'twisted' | 'folded tails'
+
+/** Ways of a bail made of a pair, for families whose wires leave them open: to which side it goes, and how its strip is held together. */
+export const bailWays = <const S extends Strip>(when: readonly [string, string], strips: readonly S[]) => ({
+  roll: oneOf('worn', ['backward', 'forward'], { when, before: 'backward' }),
+  strip: oneOf<Strip>('worn', strips, { when, before: 'bound' }),
 })
 
 /** Choices of a rolled bail: `size` is the choice of the pair's wire, by whose thickness its neck begins. */
 export const bailChoices = (size: string, when: readonly [string, string]) => ({
-  bail: length('worn', [2, 15], { step: 0.5, start: 5, when, met: 'roll-bail' }),
+  bail: length('worn', [2, 15], {
+    step: 0.5,
+    start: ({ of }) => wideEnough(5, Number(of('passes'))),
+    when,
+    met: ['roll-bail', 'fold-bail'],
+  }),
   neck: length('worn', [2, LONGEST], {
     step: 0.5,
     start: ({ mm: thick }) => Math.max(4, Math.round(5 * thick(size) + 2)),
     when,
-    met: 'bind-neck',
+    met: ['bind-neck', 'press-tails'],
   }),
+  ...passingChoice(when),
 })
 
 const { make: F, formulas } = figures('bail', {
@@ -103,7 +114,11 @@ const text: Partial<FamilyText> = {
 }
 
 /** What a recipe names to have a rolled bail among its parts. */
-export const rolledBailPart = { formulas: { ...formulas, ...twistFormulas }, searched, text }
+export const rolledBailPart = {
+  formulas: { ...formulas, ...twistFormulas, ...foldedTailsPart.formulas },
+  searched,
+  text: [text, foldedTailsPart.text, passingText],
+}
 
 /** A pair that comes up side by side and is bound together: its wire, and the place where it begins. */
 export interface Pair {
@@ -111,7 +126,7 @@ export interface Pair {
   readonly pen: Pen
   /** On the left, where that is drawn by itself: it has to be for a twisted strip. */
   readonly other?: Pen
-  readonly ways?: { readonly roll: 'backward' | 'forward'; readonly strip: 'bound' | 'twisted' }
+  readonly ways?: { readonly roll: 'backward' | 'forward'; readonly strip: Strip }
   /** What its ways and the pair's wire hang on, for figures that are searched for. */
   readonly on?: Readonly<Record<string, Quantity>>
   readonly strand: string
@@ -126,8 +141,14 @@ export interface Pair {
   readonly top: number
 }
 
-/** A pair of wires bound to a neck and rolled to a bail: draws it on, and gives its ties, its steps and where it hangs. */
-export function rolledBail(
+/** A pair of wires brought up to a bail, rolled or folded: draws it on, and gives its ties, its steps and where it hangs. */
+export function bailOf(k: Given<ReturnType<typeof bailChoices>>, pair: Pair): PartOfWork {
+  tellPassing(k, k.q.bail)
+  return pair.ways?.strip === 'folded tails' ? foldedTails(k, pair) : rolledBail(k, pair)
+}
+
+/** A pair of wires bound to a neck and rolled to a bail. */
+function rolledBail(
   k: Given<ReturnType<typeof bailChoices>>,
   { pen, other, ways, on, strand, size, stock, thick, wound, binder, top }: Pair,
 ): PartOfWork {

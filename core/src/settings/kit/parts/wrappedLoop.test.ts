@@ -10,7 +10,11 @@ const THICK = 1
 /** A loop over an upright that begins at the right of the middle, its neck on it. */
 function loopOf(bail: number, neck: number) {
   const pen = new Pen([THICK / 2, 10, 0], [0, 1, 0])
-  const given = { q: { bail: mm('bail', bail), neck: mm('neck', neck) }, o: { bail, neck } }
+  const given = {
+    q: { bail: mm('bail', bail), neck: mm('neck', neck) },
+    o: { bail, neck, passes: 1 },
+    say: () => undefined,
+  }
   const part = wrappedLoop(given as unknown as Parameters<typeof wrappedLoop>[0], {
     pen,
     strand: 'back',

@@ -8,15 +8,21 @@ import { figures, mm } from '../figures.js'
 import type { Pen } from '../pen.js'
 import type { Given } from '../recipe.js'
 import type { PartOfWork } from '../wirework.js'
+import { passingChoice, passingText, tellPassing, wideEnough } from './passing.js'
 
 /** Choices of a wrapped loop: `size` is the choice of its wire, by whose thickness its neck begins. */
 export const loopChoices = (size: string) => ({
-  bail: length('worn', [2, 15], { step: 0.5, start: 4, met: 'shape-loop' }),
+  bail: length('worn', [2, 15], {
+    step: 0.5,
+    start: ({ of }) => wideEnough(4, Number(of('passes'))),
+    met: 'shape-loop',
+  }),
   neck: length('worn', [2, 12], {
     step: 0.5,
     start: ({ mm: thick }) => 2 + 1.5 * thick(size),
     met: 'bind-neck',
   }),
+  ...passingChoice(),
 })
 
 /** Its legs come into the upright by curves of this many thicknesses. */
@@ -54,7 +60,7 @@ const text: Partial<FamilyText> = {
 }
 
 /** What a recipe names to have a wrapped loop among its parts. */
-export const wrappedLoopPart = { formulas, text }
+export const wrappedLoopPart = { formulas, text: [text, passingText] }
 
 /** A wire that comes up to a loop: its pen heads up at the right of the middle by half its thickness. */
 export interface Upright {
@@ -71,6 +77,7 @@ export function wrappedLoop(
   { pen, strand, thick, wound }: Upright,
 ): PartOfWork {
   const { bail: inside, neck } = k.q
+  tellPassing(k, inside)
   const own = { inside: numberOf(inside), thick: numberOf(thick) }
   const spec = { inside: own.inside, thickness: own.thick, neckRadius: LEG * own.thick }
   const [, y, z] = pen.at
