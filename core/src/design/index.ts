@@ -17,6 +17,8 @@ export type {
   SeatedStone,
 } from './design.js'
 export { inPiece, liesPlain, seatRows } from './seat.js'
+export { seatedStones } from './seated.js'
+export type { Seated } from './seated.js'
 export { rollAt, sectionAt, spanOf, twistedSpan } from './rollAt.js'
 export { gapAt, reach as reachOf, trueGapAt } from './gapAt.js'
 export type { SectionPose, Gap } from './gapAt.js'

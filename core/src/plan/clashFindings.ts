@@ -1,6 +1,6 @@
-import { clashes, type Clash, type Design } from '../design/index.js'
+import { clashes, seatedStones, type Clash, type Design } from '../design/index.js'
 import { fill, inUnits, type Finding } from '../finding/index.js'
-import { heldStone } from '../hold/index.js'
+import { heldAt, heldStone } from '../hold/index.js'
 import type { Family, Options, OptionValue, Param } from '../settings/index.js'
 import { fullStone, type Stone } from '../stone/index.js'
 import { inStone, type InStone } from './inStone.js'
@@ -33,7 +33,9 @@ type Conflict = Clash | InStone
 /** Wires in each other, in themselves, in beads and in the stone. */
 const conflicts = (design: Design, stone: Stone): Conflict[] => [
   ...clashes(design),
-  ...inStone(design, heldStone(fullStone(stone))),
+  ...seatedStones({ design, stone }).flatMap((s) =>
+    inStone(design, heldAt(heldStone(fullStone(s.stone)), s.seat)),
+  ),
 ]
 
 const isSame = (a: Conflict, b: Conflict): boolean =>

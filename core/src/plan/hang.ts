@@ -1,11 +1,10 @@
-import { inPiece } from '../design/index.js'
+import { inPiece, seatedStones } from '../design/index.js'
 import { along, scale, type Vec3 } from '../geom/index.js'
 import { pathLength, stationsOf } from '../path/index.js'
 import { fullStone, shapeOf, stoneMeasures } from '../stone/index.js'
 import { massPerMm } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
 import type { Plan } from './plan.js'
-import { seatedStones } from './seated.js'
 
 /** How a hung piece hangs: turned until its middle of mass lies under its bail. */
 export interface Hang {

@@ -1,6 +1,5 @@
 export { withCautions } from './cautions.js'
-export { seatedStone, seatedStones, settingOfPlan } from './seated.js'
-export type { Seated } from './seated.js'
+export { seatedStone, settingOfPlan } from './seated.js'
 export { hangOf } from './hang.js'
 export type { Hang } from './hang.js'
 export { knownFormulas } from './formulas.js'

@@ -1,5 +1,5 @@
 import { cutList, windsOf, type CutList, type School } from '../cut/index.js'
-import type { Design } from '../design/index.js'
+import { seatedStones, type Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import { stepsOf, type Step } from '../guide/index.js'
 import { askedOf, firstCheck, heldAt, heldStone, type Asked, type Demands, type Hold } from '../hold/index.js'
@@ -12,7 +12,7 @@ import type { WorkshopSettings } from './settings.js'
 import { holdQuantities, type HoldQuantities } from './holdWorking.js'
 import { clashFindings } from './clashFindings.js'
 import { cannotBeBuilt, wholeDesign } from './wholeDesign.js'
-import { askedFor, seatedStones, type HeldPlan } from './seated.js'
+import { askedFor, type HeldPlan } from './seated.js'
 
 export interface PlanRequest {
   readonly stone: Stone

@@ -1,10 +1,10 @@
-import { checkDesign, type Design, type Operation } from '../design/index'
+import { seatedStones, checkDesign, type Design, type Operation } from '../design/index'
 import type { Vec3 } from '../geom/index'
 import { replay } from '../guide/index'
 import { askedOf, DEMANDS } from '../hold/index'
 import type { Stone } from '../stone/index'
 import { bareDesign, hoop } from '../testingDesigns'
-import { holdEach, leastHeld, planThorough, planThoroughLeast, seatedStones, stonesToCheck } from './index'
+import { holdEach, leastHeld, planThorough, planThoroughLeast, stonesToCheck } from './index'
 
 const SEAT: Operation = {
   id: 'seat',

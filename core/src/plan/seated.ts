@@ -1,28 +1,12 @@
-import type { Design, SeatedStone } from '../design/index.js'
+import { seatedStones, type Design, type Seated } from '../design/index.js'
 import { askedOf, heldAt, heldStone, settingOf, type Asked, type Setting } from '../hold/index.js'
-import { fullStone, groupStones, stoneMeasures, type Stone } from '../stone/index.js'
+import { fullStone, stoneMeasures } from '../stone/index.js'
 import { numberOf } from '../working/index.js'
 import type { Plan } from './plan.js'
-
-/** A stone of a piece: which it is, and how it lies. */
-export interface Seated {
-  readonly id: string
-  readonly stone: Stone
-  readonly seat: SeatedStone
-}
 
 interface Planned extends Pick<Plan, 'stone'> {
   readonly design: Design
 }
-
-/** The stones of a piece in the order of its design. @throws RangeError where the design seats a stone that the group has not */
-export const seatedStones = ({ design, stone }: { design: Pick<Design, 'stones'>; stone: Stone }): Seated[] =>
-  design.stones.map((seat) => {
-    // the first is the one that was measured
-    const own = seat.of === 0 ? stone : groupStones(stone)[seat.of]
-    if (!own) throw new RangeError(`there is no stone ${seat.of} in the group`)
-    return { id: seat.id, stone: own, seat }
-  })
 
 /** One of a piece's stones by its name; the first where none is named. @throws RangeError when there is none */
 export function seatedStone(made: Planned, id?: string): Seated {

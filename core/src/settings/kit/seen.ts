@@ -1,7 +1,24 @@
-import { isWound, reachOf, sectionAt, type Design } from '../../design/index.js'
-import { remember, type Vec3 } from '../../geom/index.js'
+import {
+  inPiece,
+  isWound,
+  liesPlain,
+  reachOf,
+  seatedStones,
+  sectionAt,
+  type Design,
+  type SeatedStone,
+} from '../../design/index.js'
+import { corner, remember, type Vec3 } from '../../geom/index.js'
 import { pathLength, stationsOf } from '../../path/index.js'
-import { bodyBox, bodyOf, outlineNearest, shapeOf, silhouette, type FullStone } from '../../stone/index.js'
+import {
+  bodyBox,
+  bodyOf,
+  fullStone,
+  outlineNearest,
+  shapeOf,
+  silhouette,
+  type FullStone,
+} from '../../stone/index.js'
 import { binderHeight } from '../shared/bind.js'
 import { coveredShare } from '../shared/covered.js'
 
@@ -14,8 +31,23 @@ const boxes = remember<Design, Box>(8)
 
 /** How far the wires with what is wound round them, beads and the stone reach along each axis. */
 function boxOf(design: Design, stone: FullStone): Box {
-  const own = bodyBox(bodyOf(stone))
-  const box = { x: [own.x0, own.x1], y: [own.y0, own.y1], z: [own.z0, own.z1] }
+  const box = { x: [Infinity, -Infinity], y: [Infinity, -Infinity], z: [Infinity, -Infinity] }
+  const take = (p: Vec3): void =>
+    (['x', 'y', 'z'] as const).forEach((id, k) => {
+      box[id] = [Math.min(box[id][0]!, p[k]!), Math.max(box[id][1]!, p[k]!)]
+    })
+  for (const { stone: own, seat } of seatedStones({ design, stone })) {
+    const full = own === stone ? stone : fullStone(own)
+    if (liesPlain(seat)) {
+      const b = bodyBox(bodyOf(full))
+      take([b.x0, b.y0, b.z0])
+      take([b.x1, b.y1, b.z1])
+    } else {
+      const { mesh } = shapeOf(full)
+      const place = inPiece(seat)
+      for (let i = 0; i < mesh.positions.length / 3; i++) take(place(corner(mesh, i)))
+    }
+  }
   for (const wire of design.wires) {
     const bound = design.joints
       .filter(isWound)
@@ -47,18 +79,51 @@ export function extentOf(design: Design, stone: FullStone, axis: 'x' | 'y' | 'z'
   return high - low
 }
 
-/** Share (0 to 1) of the stone's face before which no wire lies. */
+/** A stone's face as it is seen from the front: which places lie in it, and its box. */
+interface Face {
+  readonly inside: (x: number, y: number) => boolean
+  readonly box: Parameters<typeof coveredShare>[0]['box']
+}
+
+function faceOf(stone: FullStone, seat: SeatedStone): Face {
+  const body = bodyOf(stone)
+  const { outline } = body
+  if (outline && liesPlain(seat))
+    return {
+      inside: (x, y) => outlineNearest(outline, x, y).distance < 0,
+      box: { x0: outline.left, x1: outline.right, y0: outline.bottom, y1: outline.top },
+    }
+  const { mesh } = shapeOf(stone)
+  if (liesPlain(seat)) return { inside: insideOf(silhouette(mesh, 'front')), box: bodyBox(body) }
+  const place = inPiece(seat)
+  const positions = Float64Array.from({ length: mesh.positions.length })
+  for (let i = 0; i < positions.length / 3; i++) positions.set(place(corner(mesh, i)), 3 * i)
+  const polygon = silhouette({ ...mesh, positions }, 'front')
+  const [xs, ys] = [polygon.map((p) => p[0]), polygon.map((p) => p[1])]
+  return {
+    inside: insideOf(polygon),
+    box: { x0: Math.min(...xs), x1: Math.max(...xs), y0: Math.min(...ys), y1: Math.max(...ys) },
+  }
+}
+
+/** Share (0 to 1) of the stones' faces before which no wire lies. */
 export function faceShown(design: Design, stone: FullStone): number {
-  const { outline } = bodyOf(stone)
-  const box = outline
-    ? { x0: outline.left, x1: outline.right, y0: outline.bottom, y1: outline.top }
-    : bodyBox(bodyOf(stone))
   const wires = design.wires.map((w) => ({ path: w.path, size: w.stock.size.mm }))
-  const inside = outline
-    ? (x: number, y: number) => outlineNearest(outline, x, y).distance < 0
-    : insideOf(silhouette(shapeOf(stone).mesh, 'front'))
+  const faces = seatedStones({ design, stone }).map((s) =>
+    faceOf(s.stone === stone ? stone : fullStone(s.stone), s.seat),
+  )
+  const all = (of: (f: Face) => number): number[] => faces.map(of)
+  const box = {
+    x0: Math.min(...all((f) => f.box.x0)),
+    x1: Math.max(...all((f) => f.box.x1)),
+    y0: Math.min(...all((f) => f.box.y0)),
+    y1: Math.max(...all((f) => f.box.y1)),
+  }
+  // of a row of small stones the raster goes by the smallest
+  const small = Math.min(...all(({ box: b }) => Math.min(b.x1 - b.x0, b.y1 - b.y0)))
+  const inside: Face['inside'] = (x, y) => faces.some((f) => f.inside(x, y))
   // what lies under the stone's edge hides nothing
-  return 1 - coveredShare({ wires, inside, box, above: 0 })
+  return 1 - coveredShare({ wires, inside, box, above: 0, small })
 }
 
 /** Does a place lie in a polygon: how often a line from it to the right crosses the edge. Asked row by row, each row's crossings are found once. */

@@ -13,9 +13,11 @@ export function coveredShare(spec: {
   readonly inside: (x: number, y: number) => boolean
   readonly box: { readonly x0: number; readonly x1: number; readonly y0: number; readonly y1: number }
   readonly above: number
+  /** The smaller side of the smallest face, where there are several in the box. */
+  readonly small?: number
 }): number {
   const { x0, x1, y0, y1 } = spec.box
-  const cell = Math.min(x1 - x0, y1 - y0) / CELLS
+  const cell = (spec.small ?? Math.min(x1 - x0, y1 - y0)) / CELLS
   const [nx, ny] = [Math.ceil((x1 - x0) / cell), Math.ceil((y1 - y0) / cell)]
   const under = new Float32Array(nx * ny)
   const index = (v: number, from: number, n: number) =>
