@@ -16,7 +16,7 @@ export type {
   Form,
   SeatedStone,
 } from './design.js'
-export { inPiece, liesPlain, seatRows } from './seat.js'
+export { END_FOR_END, inPiece, intoStone, liesPlain, seatRows } from './seat.js'
 export { seatedStones } from './seated.js'
 export type { Seated } from './seated.js'
 export { rollAt, sectionAt, spanOf, twistedSpan } from './rollAt.js'

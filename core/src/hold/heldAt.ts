@@ -1,5 +1,5 @@
-import { inPiece, liesPlain, seatRows, type SeatedStone } from '../design/index.js'
-import { dot, sub, type Vec3 } from '../geom/index.js'
+import { inPiece, intoStone, liesPlain, seatRows, type SeatedStone } from '../design/index.js'
+import { dot, type Vec3 } from '../geom/index.js'
 import type { Nearest } from '../stone/index.js'
 import type { Held } from './held.js'
 
@@ -12,9 +12,8 @@ export function heldAt(held: Held, seat: SeatedStone): Held {
   const { turn, shift } = seat
   const rows = seatRows(seat)
   const out = (v: Vec3): Vec3 => [dot(rows[0], v), dot(rows[1], v), dot(rows[2], v)]
-  const back = (v: Vec3): Vec3 =>
-    [0, 1, 2].map((k) => rows[0][k]! * v[0] + rows[1][k]! * v[1] + rows[2][k]! * v[2]) as unknown as Vec3
-  const into = (p: Vec3): Vec3 => back(sub(p, shift))
+  const into = intoStone(seat)
+  const back = intoStone({ turn, shift: [0, 0, 0] })
   const place = inPiece(seat)
   const told = ({ q, m, distance, flat, edge, beside }: Nearest): Nearest => ({
     q: place(q),

@@ -2,7 +2,18 @@ import { scale, type Vec3 } from '../../geom/index.js'
 import { leaf, numberOf } from '../../working/index.js'
 import { angle, figures, mm, Pen } from '../kit/index.js'
 import { arcPlace } from '../kit/parts/lacing.js'
-import { bendAt, groundOf, hook, overTop, placeIn, sideOf, type Back, type Ground, type K } from './behind.js'
+import { coilUnder, hookUnder } from '../kit/parts/underFoot.js'
+import {
+  bendAt,
+  comesDown,
+  groundOf,
+  overTop,
+  placeIn,
+  sideOf,
+  type Back,
+  type Ground,
+  type K,
+} from './behind.js'
 
 const { make: F, formulas } = figures('bends', {
   radius: mm('{span} / (2 × {bends}): radius of every bend', ({ span, bends }) => span / (2 * bends)),
@@ -83,11 +94,15 @@ export function bendsBack(k: K): Back {
   }
 }
 
-/** Past the lowest rung: a hook under the stone's foot and up its front, or a short end. */
+/** Past the lowest rung: a hook under the stone's foot and up its front, a coil in which it stands, or a short end. */
 function footOf(k: K, ground: Ground): Pen {
   const { plane, turn } = ground
   const pen = new Pen(placeIn(plane, numberOf(turn), 0), [-1, 0, 0])
+  if (k.o.foot === 'none')
+    return pen.line('end', 'foot', leaf('table', 'past the lowest rung', 1, 'mm', 'our choice'))
+  const down = (on: Pen) =>
+    on.bend('turn-down', 'foot', turn, angle('a right angle', 90), scale(plane.up, -1))
   return k.o.foot === 'hook'
-    ? hook(k, pen.bend('turn-down', 'foot', turn, angle('a right angle', 90), scale(plane.up, -1)), ground)
-    : pen.line('end', 'foot', leaf('table', 'past the lowest rung', 1, 'mm', 'our choice'))
+    ? hookUnder(k, comesDown(k, down(pen), ground))
+    : coilUnder(k, comesDown(k, down(pen.line('aside', 'foot', turn)), ground))
 }

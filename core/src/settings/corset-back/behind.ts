@@ -1,9 +1,11 @@
 import { along, unit, type Vec3 } from '../../geom/index.js'
-import { crossExtent, type CrossExtent } from '../../stone/index.js'
+import type { CrossExtent } from '../../stone/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
 import { angle, figure, figures, mm, type Given, type Pen } from '../kit/index.js'
+import { extentAt, shaftEnds } from '../kit/parts/endForEnd.js'
 import { PACKED, type LacedPlace } from '../kit/parts/lacing.js'
-import { shaftOf, type choices } from './choices.js'
+import type { ComesDown } from '../kit/parts/underFoot.js'
+import type { choices } from './choices.js'
 
 export type K = Given<typeof choices>
 
@@ -25,12 +27,6 @@ const { make: F, formulas } = figures('corset', {
     ({ beside, reach, inward, size }) => beside + reach + inward + size / 2,
   ),
   overTop: figure('°', '90° − {lean}°: from the back’s lean to forward', ({ lean }) => 90 - lean),
-  underFoot: figure(
-    '°',
-    '90° + {lean}°: from the back’s lean, downward, to forward',
-    ({ lean }) => 90 + lean,
-  ),
-  lift: mm('{turn} − {size} / 2: up to the foot, past the bend', ({ turn, size }) => turn - size / 2),
   lashed: mm(
     '{turns} × 1.05 × {lace} × {radius} / ({radius} − ({size} + {lace}) / 2): as much of the bend as its turns take, side by side on its inner side',
     ({ turns, lace, radius, size }) => (turns * PACKED * lace * radius) / (radius - (size + lace) / 2),
@@ -42,15 +38,13 @@ export { formulas }
 export const searched = {
   lean: ['°', 'how far the back leans forward along the stone between its first bend and its last'],
   beside: 'half width of the stone at the {which} bend',
-  down: 'behind the stone, from the lowest bend to under its foot',
-  under: 'under the foot, forward to the front',
   rise: 'behind the stone, from the highest bend to over its top',
   over: 'over the top, forward to the middle',
 } as const
 
 /** How far the stone reaches where the back needs it. @throws RangeError where there is no stone */
-function extentAt(k: K, y: number): CrossExtent {
-  const found = crossExtent(k.stone, y)
+function reachAt(k: K, y: number): CrossExtent {
+  const found = extentAt(k, y)
   if (found) return found
   k.say('past-the-end', 'error', 'low', {})
   throw new RangeError(`there is no stone at ${y} mm`)
@@ -70,7 +64,7 @@ export interface Back {
   readonly plane: BackPlane
   readonly radius: Quantity
   /** Its bends, right and left in turn, from below, and the parts of the wire that are laced there. */
-  readonly places: readonly (LacedPlace & { readonly part: string })[]
+  readonly places: readonly LacedPlace[]
   readonly foot: Pen
   readonly top: Pen
 }
@@ -80,21 +74,19 @@ const ASKED = 24
 
 /** The plane behind the stone, leaning as it does between two heights: it rests on what stands out farthest of the whole shaft. */
 function planeBehind(k: K, y0: number, y1: number): BackPlane {
-  const { stone } = k
-  const back = (y: number) => extentAt(k, y).back
-  const [z0, z1] = [back(y0), back(y1)]
+  const [z0, z1] = [reachAt(k, y0).back, reachAt(k, y1).back]
   const up = unit([0, y1 - y0, z1 - z0])
   const behind: Vec3 = [0, up[2], -up[1]]
-  const foot = -stone.length / 2
+  const [low, high] = shaftEnds(k)
   // the ends themselves are edges, and may be a point
-  const heights = Array.from({ length: ASKED }, (_, i) => foot + ((i + 0.5) / ASKED) * shaftOf(stone))
-  const out = [...heights, foot + shaftOf(stone) - BY_THE_END].flatMap((y) => {
-    const there = crossExtent(stone, y)
+  const heights = Array.from({ length: ASKED }, (_, i) => low + ((i + 0.5) / ASKED) * (high - low))
+  const out = [low + BY_THE_END, ...heights, high - BY_THE_END].flatMap((y) => {
+    const there = extentAt(k, y)
     return there ? [(y - y0) * behind[1] + (there.back - z0) * behind[2]] : []
   })
   return { origin: along([0, y0, z0], behind, Math.max(...out) + k.thick('size') / 2), up, behind }
 }
-/** So near its end a shaft is asked last, mm. */
+/** So near its ends a shaft is asked, mm. */
 const BY_THE_END = 0.01
 
 /** Where a back lies: its plane and lean, what it spans, and the radius to which its wire is bent. */
@@ -107,10 +99,10 @@ export interface Ground {
 
 export function groundOf(k: K): Ground {
   const { q, o, stone, measured } = k
-  const foot = -stone.length / 2
+  const [low, high] = shaftEnds(k)
   const shaft = stone.kind === 'crystal' ? measured.shoulder! : measured.length
-  const plane = planeBehind(k, foot + o.low, foot + shaftOf(stone) - o.high)
-  const lean = k.found('lean', 'back', (Math.asin(plane.up[2]) * 180) / Math.PI, k.on('low', 'high'))
+  const plane = planeBehind(k, low + o.low, high - o.high)
+  const lean = k.found('lean', 'back', (Math.asin(plane.up[2]) * 180) / Math.PI, k.on('low', 'high', 'hung'))
   const span = F.span({ shaft, low: q.low, high: q.high, lean })
   return { plane, lean, span, turn: k.radius('size') }
 }
@@ -127,8 +119,8 @@ export function bendAt(
   const { q } = k
   const turns = i === 0 || i === count - 1 ? q.ends : q.turns
   const lashed = F.lashed({ turns, lace: q.lace, radius, size: q.size })
-  const { left, right } = extentAt(k, placeIn(plane, 0, t)[1])
-  const on = k.on('low', 'high', 'bends', 'back', 'size')
+  const { left, right } = reachAt(k, placeIn(plane, 0, t)[1])
+  const on = k.on('low', 'high', 'hung', 'bends', 'back', 'size')
   const beside = k.found('beside', `${i + 1}.`, sideOf(i) === 1 ? right : -left, on)
   const inward = F.inward({ radius, lashed })
   return { turns, lashed, apex: F.apex({ beside, reach: q.reach, size: q.size, inward }) }
@@ -137,28 +129,28 @@ export function bendAt(
 /** Bends lie to the right and to the left in turn, from below. */
 export const sideOf = (i: number): 1 | -1 => (i % 2 === 0 ? 1 : -1)
 
-/** From behind the stone, heading down: forward under its foot and up its front. */
-export function hook(k: K, pen: Pen, { plane: { up }, turn, lean }: Ground, leg = ''): Pen {
-  const { q, o, stone } = k
-  const [R, size] = [numberOf(turn), k.thick('size')]
-  const all = k.on('low', 'high', 'bends', 'back', 'size', 'stand', 'alloy', 'temper')
-  const foot = -stone.length / 2
-  // its first bend lies wholly under the foot; then it is cranked up to it
-  const low = foot - o.stand - R
-  const down = (pen.at[1] - low - R * (1 + up[2])) / up[1]
-  pen
-    .line('down', 'foot', k.found('down', `foot${leg}`, down, all))
-    .bend('under', 'foot', turn, F.underFoot({ lean }), FRONT)
-    .crank('lift', 'foot', turn, F.lift({ turn, size: q.size }), Y)
-  // its second bend stands as far before the stone as its corner asks
-  const inside = R - size / 2
-  const { front } = extentAt(k, foot + Math.min(inside, 0.5 * o.low) + stone.chip)
-  const before = front + R - Math.sqrt(Math.max(0, inside ** 2 - (inside - o.stand) ** 2))
-  return pen
-    .line('below', 'foot', k.found('under', `foot${leg}`, before - R - pen.at[2], all))
-    .bend('up', 'foot', turn, angle('a right angle', 90), Y)
-    .line('tip', 'foot', q.tip)
-}
+/** What the bends and their lacing hang on. */
+export const lacedOn = (k: K) =>
+  k.on('hung', 'lace', 'bends', 'low', 'high', 'reach', 'turns', 'ends', 'alloy', 'temper')
+
+/** What of a back its figures hang on that are searched for at its ends. */
+const atEnds = (k: K) => k.on('low', 'high', 'hung', 'bends', 'back', 'size', 'stand', 'alloy', 'temper')
+
+/** A leg that comes down behind the stone, as what stops its foot asks it. */
+export const comesDown = (k: K, pen: Pen, { plane: { up }, turn, lean }: Ground, leg = ''): ComesDown => ({
+  pen,
+  up,
+  lean,
+  turn,
+  leg,
+  size: k.q.size,
+  foot: -k.stone.length / 2,
+  chip: k.o.hung === 'top down' ? 0 : k.stone.chip,
+  extentAt: (y) => reachAt(k, y),
+  stand: k.o.stand,
+  low: shaftEnds(k)[0] + k.stone.length / 2 + k.o.low,
+  on: atEnds(k),
+})
 
 /** From behind the stone, heading up: forward over the stone's top to its middle, and there upright. */
 export function overTop(k: K, pen: Pen, { plane: { up }, turn, lean }: Ground, leg = ''): void {
@@ -166,7 +158,7 @@ export function overTop(k: K, pen: Pen, { plane: { up }, turn, lean }: Ground, l
   const [R, size] = [numberOf(turn), k.thick('size')]
   // two legs come together first, from where their loops leave them
   const legs = k.o.back === 'closed loops' ? k.on('reach', 'turns', 'ends', 'lace') : {}
-  const all = { ...k.on('low', 'high', 'bends', 'back', 'size', 'stand', 'alloy', 'temper'), ...legs }
+  const all = { ...atEnds(k), ...legs }
   const high = stone.length / 2 + o.stand + size / 2
   const rise = (high - R * (1 - up[2]) - pen.at[1]) / up[1]
   if (rise < 0) k.say('past-the-end', 'error', 'high', {})

@@ -1,11 +1,10 @@
 import type { FullStone } from '../../stone/index.js'
 import { count, gauge, length, nearestSize, oneOf, proposed } from '../kit/index.js'
+import { hungChoice, shaftOf } from '../kit/parts/endForEnd.js'
 import { bailWays } from '../kit/parts/rolledBail.js'
+import { footChoices } from '../kit/parts/underFoot.js'
+import { hammerChoice } from '../kit/parts/hammering.js'
 import { loopChoices } from '../kit/parts/wrappedLoop.js'
-
-/** Height of the shaft that is laced: of a crystal up to its shoulder. */
-export const shaftOf = ({ kind, shoulder, length }: FullStone): number =>
-  kind === 'crystal' ? shoulder : length
 
 /** Thicknesses that are offered, mm. */
 const BACK = [0.6, 1.7] as const
@@ -23,6 +22,7 @@ const upTo = (stone: FullStone): readonly [number, number] => [1, shaftOf(stone)
 
 /** Choices of a corset back. Lengths in mm. */
 export const choices = {
+  ...hungChoice,
   ...loopChoices('size'),
   ...bailWays(['back', 'closed loops'], ['bound', 'twisted', 'folded tails']),
   back: oneOf('hold', ['S bends', 'closed loops']),
@@ -36,8 +36,7 @@ export const choices = {
   }),
   turns: count('hold', 'turns', [1, 5], { start: 1, mend: { move: 'more-turns', by: [1] } }),
   ends: count('hold', 'turns', [3, 8], { start: 4, detail: true }),
-  foot: oneOf('hold', ['hook', 'none'], { mend: { move: 'foot-hook', to: 'hook' } }),
-  tip: length('hold', [1, 8], { step: 0.5, start: 2.5, when: ['foot', 'hook'] }),
+  ...footChoices,
   stand: length('hold', [0, 1], {
     step: 0.05,
     start: 0.05,
@@ -49,6 +48,7 @@ export const choices = {
     start: ({ mm }) => Math.ceil(10 * (mm('lace') + 0.15)) / 10,
     detail: true,
   }),
+  ...hammerChoice,
   size: gauge('wire', 'round', BACK, {
     start: '18 AWG',
     takes: 130,

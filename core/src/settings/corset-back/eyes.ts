@@ -1,10 +1,21 @@
-import { add, mirrorX, scale } from '../../geom/index.js'
-import { pathLength } from '../../path/index.js'
+import { mirrorX, scale } from '../../geom/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
 import { angle, figure, figures, mm, moved, Pen, reversed } from '../kit/index.js'
-import { loopPoint, loopStretch, type ClosedLoop } from '../kit/parts/closedLoop.js'
-import type { LacedPlace } from '../kit/parts/lacing.js'
-import { bendAt, groundOf, hook, overTop, placeIn, sideOf, type Back, type Ground, type K } from './behind.js'
+import type { ClosedLoop } from '../kit/parts/closedLoop.js'
+import { lacedLoop, lacedLoopPlace } from '../kit/parts/lacedLoop.js'
+import { hookUnder } from '../kit/parts/underFoot.js'
+import {
+  bendAt,
+  comesDown,
+  groundOf,
+  lacedOn,
+  overTop,
+  placeIn,
+  sideOf,
+  type Back,
+  type Ground,
+  type K,
+} from './behind.js'
 
 const { make: F, formulas } = figures('eyes', {
   least: mm('the nearest to the middle of all', (x) => Math.min(...Object.values<number>(x))),
@@ -22,11 +33,6 @@ const { make: F, formulas } = figures('eyes', {
   inward: mm('{leg} − {size} / 2: in to the middle, side by side', ({ leg, size }) => leg - size / 2),
 })
 export { formulas }
-
-/** Figures of closed loops that are searched for. */
-export const searched = {
-  eye: 'the {which} part of a closed loop of {radius}, its end crossing over its beginning by a thickness of {size}',
-} as const
 
 const legName = (way: 1 | -1): string => (way === 1 ? ', right' : ', left')
 
@@ -56,6 +62,7 @@ export function eyesBack(k: K): Back {
   if (Math.max(...radii.map(numberOf)) > numberOf(pitch) / 2 - k.thick('size') / 2)
     k.say('bends-crowd', 'error', 'bends', { bends: 2 * rows }, { field: 'bends', value: 2 * rows - 2 })
   const loops: ClosedLoop[] = []
+  const loopOn = { ...lacedOn(k), ...k.on('back') }
   const side = (way: 1 | -1): Pen => {
     const pen = startOf(k, ground, leg, way)
     for (let row = 0; row < rows; row++) {
@@ -64,7 +71,20 @@ export function eyesBack(k: K): Back {
       // every other loop crosses back, so that the leg stays behind the stone
       const over = (row % 2 === 0 ? OVER : -OVER) * k.thick('size')
       loops[i] = { ...pen, inward: [1, 0, 0], over: plane.behind, radius: numberOf(radii[i]!), rise: over }
-      eye(k, pen, loops[i], i, radii[i]!, bends[i]!.lashed)
+      const half = lacedLoop(k, pen, {
+        loop: loops[i],
+        at: i,
+        lashed: bends[i]!.lashed,
+        on: { ...loopOn, radius: radii[i]!, size: q.size },
+      })
+      if (half > Math.PI - CORNER)
+        k.say(
+          'turns-crowd',
+          'error',
+          'turns',
+          { turns: Math.max(k.o.turns, k.o.ends) },
+          { field: 'turns', value: 1 },
+        )
     }
     pen.crank('together', 'top', turn, F.inward({ leg, size: q.size }), [-1, 0, 0])
     overTop(k, pen, ground, legName(way))
@@ -78,7 +98,7 @@ export function eyesBack(k: K): Back {
     radius: F.radius({ apex: least, leg }),
     places: bends.map(({ turns, lashed }, i) => ({
       part: `lashed-${i}-${sideOf(i) === 1 ? 'right' : 'left'}`,
-      wire: eyeWire(loops[i]!, sideOf(i)),
+      wire: lacedLoopPlace(loops[i]!, sideOf(i)),
       turns,
       length: lashed,
     })),
@@ -88,50 +108,22 @@ export function eyesBack(k: K): Back {
 }
 
 /** The right leg from the middle of the wire to where it goes up behind the stone: round its foot, or straight across below its lowest loops. */
-function startOf(k: K, ground: Ground, leg: Quantity, way: 1 | -1): Pen {
+function startOf(k: K, ground: Ground, out: Quantity, way: 1 | -1): Pen {
   const { plane, turn } = ground
-  const x = numberOf(leg)
-  const across = F.across({ leg, turn })
+  const x = numberOf(out)
+  const across = F.across({ leg: out, turn })
   const corner = angle('a right angle', 90)
+  if (k.o.foot === 'coil') k.say('coil-one-leg', 'error', 'foot', {}, { field: 'foot', value: 'hook' })
   if (k.o.foot !== 'hook')
     return new Pen(placeIn(plane, 0, -BELOW * numberOf(turn)), [1, 0, 0])
       .line('across', 'foot', across)
       .bend('turn-up', 'foot', turn, corner, plane.up)
   // drawn from the leg to the middle, and taken the other way
-  const down = hook(k, new Pen(placeIn(plane, x, 0), scale(plane.up, -1)), ground, legName(way))
+  const leg = new Pen(placeIn(plane, x, 0), scale(plane.up, -1))
+  const down = hookUnder(k, comesDown(k, leg, ground, legName(way)))
     .bend('arch', 'foot', turn, corner, [-1, 0, 0])
     .line('across', 'foot', across)
   const pen = new Pen(placeIn(plane, x, 0), plane.up)
   pen.pieces.push(...reversed(down.pieces))
   return pen
 }
-
-/** A closed loop outward, in three: before its turns, under them, and past them. */
-function eye(k: K, pen: Pen, loop: ClosedLoop, i: number, radius: Quantity, lashed: Quantity): void {
-  const half = numberOf(lashed) / (2 * loop.radius)
-  const turns = Math.max(k.o.turns, k.o.ends)
-  if (half > Math.PI - CORNER) k.say('turns-crowd', 'error', 'turns', { turns }, { field: 'turns', value: 1 })
-  const on = {
-    ...k.on('low', 'high', 'bends', 'back', 'reach', 'turns', 'ends', 'lace', 'alloy', 'temper'),
-    radius,
-    size: k.q.size,
-  }
-  for (const [id, kind, from, to] of [
-    [`in-${i}`, 'bend', 0, Math.PI - half],
-    [`lashed-${i}`, 'lashed', Math.PI - half, Math.PI + half],
-    [`out-${i}`, 'bend', Math.PI + half, 2 * Math.PI],
-  ] as const) {
-    const path = [loopStretch(loop, from, to)]
-    pen.draw(id, kind, path, k.found('eye', id, pathLength({ segments: path }), on))
-  }
-}
-
-/** The wire of a loop, as its lacing asks it: farthest out it goes down, so that upward is back toward its beginning. */
-const eyeWire =
-  (loop: ClosedLoop, way: 1 | -1): LacedPlace['wire'] =>
-  (s) => {
-    const a = Math.PI - s / loop.radius
-    const out = add(scale(loop.inward, -Math.cos(a)), scale(loop.heading, Math.sin(a)))
-    const at = loopPoint(loop, a)
-    return way === 1 ? { at, out } : { at: mirrorX(at), out: mirrorX(out) }
-  }

@@ -1,24 +1,20 @@
 import { scale } from '../../geom/index.js'
-import { outlineOf, taperOf, type FullStone } from '../../stone/index.js'
+import { outlineOf, type FullStone } from '../../stone/index.js'
 import { stockName } from '../../wire/index.js'
-import { leaf, numberOf } from '../../working/index.js'
-import {
-  familyOf,
-  type Given,
-  type Recipe,
-  type Step,
-  type Tie,
-  type Unfit,
-  type Wirework,
-} from '../kit/index.js'
-import { lacing, lacingPart } from '../kit/parts/lacing.js'
+import { numberOf } from '../../working/index.js'
+import { familyOf, type Given, type Recipe, type Step, type Unfit, type Wirework } from '../kit/index.js'
+import { endForEndPart, seatOf, taperHung } from '../kit/parts/endForEnd.js'
+import { lacedLoopPart } from '../kit/parts/lacedLoop.js'
+import { lacing, lacingPart, type Lacing } from '../kit/parts/lacing.js'
 import { bailOf, rolledBailPart } from '../kit/parts/rolledBail.js'
+import { hammering, hammeringPart } from '../kit/parts/hammering.js'
+import { underFootPart } from '../kit/parts/underFoot.js'
 import { wrappedLoop, wrappedLoopPart } from '../kit/parts/wrappedLoop.js'
 import { fixed } from '../shared/efforts.js'
 import { kindWord } from '../shared/kindWord.js'
 import { bendsBack, formulas as bendFigures } from './back.js'
-import { formulas, searched, type Back } from './behind.js'
-import { eyesBack, formulas as eyeFigures, searched as searchedInEyes } from './eyes.js'
+import { formulas, lacedOn, searched, type Back } from './behind.js'
+import { eyesBack, formulas as eyeFigures } from './eyes.js'
 import { choices } from './choices.js'
 import { text } from './text.js'
 
@@ -46,40 +42,32 @@ function tell(k: K, back: Back): void {
   const room = { field: 'reach', value: Math.ceil(10 * (lace + 0.15)) / 10 }
   if (reach < lace + 0.1) k.say('no-room-for-lace', 'error', 'reach', { reach, lace }, room)
   if (o.bends - 1 < FEW) k.say('few-crossings', 'doubt', 'bends', { crossings: o.bends - 1 })
-  const { up, down } = taperOf(stone)
+  const { up, down } = taperHung(k)
   if (o.foot === 'none' && stone.kind === 'crystal' && Math.max(up, down) > -Infinity && down <= STRAIGHT)
     k.say('no-foot', 'doubt', 'foot', {})
 }
 
 /** The order of work: the back bent and tried, the lacing begun at the foot, the stone laid on, laced upward, and the top closed over it. */
-function stepsOf(k: K, back: Back): Step[] {
+function stepsOf(k: K, back: Back, lace: Lacing['steps'], hammered: readonly Step[]): Step[] {
   const { o, q } = k
   const wires = fixed('wires', 2)
   const [size, fine] = [stockName(k.stock('size')), stockName(k.stock('lace'))]
-  const way = (i: number) => (i % 2 === 0 ? 'right' : 'left')
-  /** The lashing at a bend, with the crossing that leads to it. */
-  const lashing = (i: number) => ({
-    joint: `lash-${i + 1}`,
-    forms: [{ of: ['lace'], ids: [...(i === 0 ? [] : [`crossing-${i - 1}-right`]), `turns-${i}-right`] }],
-  })
-  const lace = (id: string, over: Partial<Step>, crossings: number): Step => ({
-    id,
-    kind: 'lash',
-    wires: ['lace'],
-    takes: { cross: fixed('crossings', crossings) },
-    ...over,
-  })
   const n = back.places.length
   const eyed = o.back === 'closed loops'
   const middle: Step = {
-    id: !eyed ? 'shape-foot' : o.foot === 'hook' ? 'shape-stirrup' : 'shape-u',
+    id: !eyed
+      ? o.foot === 'coil'
+        ? 'coil-foot'
+        : 'shape-foot'
+      : o.foot === 'hook'
+        ? 'shape-stirrup'
+        : 'shape-u',
     kind: 'bend',
     wires: ['back'],
     takes: { bend: fixed('bends', !eyed ? 4 : o.foot === 'hook' ? 10 : 2) },
     forms: [{ of: ['back'], kinds: ['foot'] }],
-    values: { tip: o.tip },
+    values: { tip: o.tip, coil: o.coil },
   }
-  const between = Array.from({ length: n - 2 }, (_, i) => i + 1)
   return [
     { id: 'gather', kind: 'gather', wires: [], values: { size, lace: fine } },
     { id: 'straighten', kind: 'straighten', wires: [] },
@@ -94,12 +82,12 @@ function stepsOf(k: K, back: Back): Step[] {
       forms: [{ of: ['back'], kinds: ['rung', 'bend', 'lashed'] }],
       values: { bends: n, rod: 2 * numberOf(back.radius) - k.thick('size') },
     },
-    ...(!eyed && o.foot === 'hook' ? [middle] : []),
+    ...(!eyed && o.foot !== 'none' ? [middle] : []),
+    ...hammered,
     { id: 'try', kind: 'try', wires: ['back'] },
-    lace('begin-lacing', { ...lashing(0), brings: ['lace'] }, 0),
+    lace.begin,
     { id: 'seat', kind: 'seat', wires: [], stone: 'in' },
-    lace('lash', { places: between.map(lashing), values: { way: way(1) } }, between.length),
-    lace('end-lacing', { ...lashing(n - 1), values: { way: way(n - 1) } }, 1),
+    ...lace.rest,
     {
       id: 'close-top',
       kind: 'close',
@@ -112,21 +100,21 @@ function stepsOf(k: K, back: Back): Step[] {
   ]
 }
 
-/** Lacing is pulled by its end to the last. */
-const PULLED = leaf('table', 'by which lacing is pulled', 24, 'mm', 'our choice')
-
 function make(k: K): Wirework {
   const { o, q } = k
   const eyed = o.back === 'closed loops'
   const back = eyed ? eyesBack(k) : bendsBack(k)
   tell(k, back)
-  const lace = lacing(k, {
+  const hammered = hammering(k, { wires: ['back'], thick: q.size, bends: q.bends })
+  const laced = {
+    seat: seatOf(k),
     places: back.places,
     front: scale(back.plane.behind, -1),
     lace: k.thick('lace'),
     stiff: k.thick('size'),
-    on: k.on('back', 'size', 'lace', 'bends', 'low', 'high', 'reach', 'turns', 'ends', 'alloy', 'temper'),
-  })
+    on: { ...lacedOn(k), ...k.on('back', 'size') },
+  }
+  const lace = lacing(k, laced, 'back')
   const stems = { pen: back.top, strand: 'back', thick: q.size, wound: 'lace' }
   const bail = eyed
     ? bailOf(k, {
@@ -140,35 +128,20 @@ function make(k: K): Wirework {
         top: k.stone.length / 2,
       })
     : wrappedLoop(k, stems)
-  const lashes = back.places.map((place, i): Tie => ({
-    id: `lash-${i + 1}`,
-    kind: 'coil',
-    counted: 'sides',
-    of: [
-      ['lace', `turns-${i}-right`],
-      ['back', place.part],
-    ],
-    runs: ['back'],
-    wound: 'lace',
-    length: place.length,
-    turns: place.turns,
-    columns: 1,
-    rows: 1,
-    field: 'turns',
-  }))
   return {
     strands: [
       { id: 'back', size: 'size', left: back.foot.pieces, right: back.top.pieces, finish: 'tucked' },
-      { id: 'lace', size: 'lace', ...lace, pulled: PULLED, finish: 'tucked' },
+      lace.strand,
     ],
-    ties: [...lashes, ...bail.ties],
+    ties: [...lace.ties, ...bail.ties],
     ...(bail.hang ? { hang: bail.hang } : {}),
+    stones: [seatOf(k)],
     steps: [
-      ...stepsOf(k, back),
+      ...stepsOf(k, back, lace.steps, hammered.steps),
       ...bail.steps,
       { id: 'trim', kind: 'trim', final: true, values: { margin: o.margin } },
     ],
-    outputs: [{ id: 'bend', quantity: back.radius, tool: 'rod' }],
+    outputs: [{ id: 'bend', quantity: back.radius, tool: 'rod' }, ...hammered.outputs],
   }
 }
 
@@ -191,9 +164,17 @@ const recipe: Recipe<typeof choices> = {
   worn: ['pendant'],
   text,
   choices,
-  parts: [lacingPart, rolledBailPart, wrappedLoopPart],
+  parts: [
+    endForEndPart,
+    lacedLoopPart,
+    lacingPart,
+    rolledBailPart,
+    wrappedLoopPart,
+    underFootPart,
+    hammeringPart,
+  ],
   formulas: { ...formulas, ...bendFigures, ...eyeFigures },
-  searched: { ...searched, ...searchedInEyes },
+  searched,
   minutes: { cross: 0.35, bend: 0.5, turn: 0.06, roll: 2, seat: 2, straighten: 1 },
   bearing: 'size',
   unfit,

@@ -14,8 +14,7 @@ export const text: RecipeText = {
     bends: 'Bends behind',
     turns: 'Turns round each bend',
     ends: 'Turns at the first and last',
-    foot: 'Under the foot',
-    tip: 'Hook’s tip',
+    hung: 'Hung',
     stand: 'Play at foot and top',
     low: 'First bend above the foot',
     high: 'Last bend below the shaft’s end',
@@ -27,7 +26,6 @@ export const text: RecipeText = {
     rung: 'across behind',
     bend: 'bends',
     lashed: 'bends, under the turns',
-    foot: 'under the foot',
     top: 'over the top',
   },
   wires: { back: 'Back', lace: 'Lacing' },
@@ -48,6 +46,8 @@ export const text: RecipeText = {
     'past-the-end': 'The first or the last bend would lie past the stone’s end. Bring it farther in.',
     'legs-meet':
       'Two legs with loops have no room behind a stone so narrow. Bend the back in S bends, or of thinner wire.',
+    'coil-one-leg':
+      'Two legs end in a stirrup or a plain U under the foot; a coil is wound from one. Take a hook, or S bends.',
     'no-foot': 'Nothing stops the stone at its foot, and its taper does not: it slides out downward.',
   },
   steps: {
@@ -79,38 +79,17 @@ export const text: RecipeText = {
       say: 'Bend the middle of the wire to a U that will stand {tip:1} mm up before the stone, and both legs back under its foot and up behind it.',
       look: 'The stone stands in it without rocking.',
     },
-    'shape-foot': {
-      title: 'Bend the foot',
-      say: 'Turn the lower end down, forward under where the stone’s foot will be, and {tip:1} mm up before it.',
-      look: 'The stone stands in it without rocking.',
-    },
     try: {
       title: 'Try the back on the stone',
       say: 'Lay the stone on the back: every bend stands out past its sides by the thickness of the lacing and a little more.',
       look: 'The back touches the stone from end to end. Now is the time to hammer the bends flat a little: never later.',
       caution: 'Hammer the wire off the stone, on a block, eyes protected.',
     },
-    'begin-lacing': {
-      title: 'Begin the lacing at the foot',
-      say: 'Wind {turns} turns of {tie} round the lowest bend, tight and side by side, and squeeze them a little oval with nylon jaws so that they cannot spin.',
-      look: 'The long end comes up at the front. Keep every kink open.',
-    },
     seat: {
       title: 'Stone on the back',
       say: 'Lay the stone on the back, its broadest face behind, and hold both with one hand.',
       look: 'Its foot stands on the hook.',
       caution: 'Low over a folded cloth.',
-    },
-    lash: {
-      title: 'Lace upward',
-      say: 'Over the front, between stone and bend, behind the bend and on round it, turns in all: {turns}. Pull it snug, thumb on the crossing. First to the {way}, then from side to side, {places} bends.',
-      look: 'It lies on the stone all the way, and nothing of the back has moved.',
-      caution: 'Fine wire under tension cuts: tape on the fingers.',
-    },
-    'end-lacing': {
-      title: 'Tie the lacing off',
-      say: 'Draw it over to the last bend on the {way}, wind {turns} turns of {tie} side by side, and press the end in between wire and stone.',
-      look: 'The stone does not turn in the lacing.',
     },
     'close-top': {
       title: 'Bring the stem over the top',
@@ -136,7 +115,6 @@ export const text: RecipeText = {
   moves: {
     'more-bends': '{by} more bends',
     'more-turns': 'One more turn round each bend',
-    'foot-hook': 'A hook under the foot',
     'press-top': 'Press the top {by:2} mm down onto the stone',
     'thicker-size': '{size} back',
     'thicker-lace': '{size} lacing',
@@ -144,7 +122,6 @@ export const text: RecipeText = {
   prices: {
     'more-bends': 'hides more of the face',
     'more-turns': 'more to wind',
-    'foot-hook': 'seen under the stone',
     'thicker-size': 'stiffer to bend',
     'thicker-lace': 'stiffer to draw tight',
   },

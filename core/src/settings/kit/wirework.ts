@@ -101,6 +101,7 @@ export const MINUTES: Readonly<Record<string, number>> = {
   shoulder: 3,
   roll: 4,
   curl: 4,
+  hammer: 0.3,
   wind: 2,
   hook: 1.5,
   thread: 2,

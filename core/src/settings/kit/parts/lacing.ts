@@ -1,16 +1,27 @@
+import { ALONE, inPiece, intoStone, type SeatedStone } from '../../../design/index.js'
 import { add, along, dot, scale, sub, type Vec3 } from '../../../geom/index.js'
-import { pathLength, stringInPlane, tautCorners, tautLine, type Skin } from '../../../path/index.js'
+import {
+  pathLength,
+  stringInPlane,
+  tautCorners,
+  tautLine,
+  type Drawn,
+  type Skin,
+} from '../../../path/index.js'
 import { isDomed, shapeOf, solidOf, type FullStone } from '../../../stone/index.js'
 import { leaf, numberOf, type Quantity } from '../../../working/index.js'
 import type { FamilyText } from '../../family.js'
-import type { Piece } from '../../shared/pieces.js'
+import { fixed } from '../../shared/efforts.js'
 import { roundedLine } from '../../shared/roundedLine.js'
 import type { Choices } from '../choices.js'
 import { Pen } from '../pen.js'
 import type { Given } from '../recipe.js'
+import type { Step, Strand, Tie } from '../wirework.js'
 
 /** A place on a stiff wire that the lacing goes round: where the wire bends outward from the stone. */
 export interface LacedPlace {
+  /** The part of the stiff wire that is laced. */
+  readonly part: string
   /** The stiff wire so far along it from the middle of the turns, mm: its middle, and the way outward from the stone, a unit vector. */
   wire(along: number): { readonly at: Vec3; readonly out: Vec3 }
   readonly turns: Quantity
@@ -35,6 +46,8 @@ export const arcPlace =
 export interface Laced {
   readonly places: readonly LacedPlace[]
   readonly front: Vec3
+  /** How the stone lies, where it is not in the piece's own frame. */
+  readonly seat?: SeatedStone
   /** Thickness of the lacing, and of the wire that it goes round, mm. */
   readonly lace: number
   readonly stiff: number
@@ -50,6 +63,24 @@ const searched = {
 
 const text: Partial<FamilyText> = {
   parts: { turns: 'round the bends', taut: 'across the front', end: 'end, pressed in' },
+  steps: {
+    'begin-lacing': {
+      title: 'Begin the lacing at the foot',
+      say: 'Wind {turns} turns of {tie} round the lowest bend, tight and side by side, and squeeze them a little oval with nylon jaws so that they cannot spin.',
+      look: 'The long end comes up at the front. Keep every kink open.',
+    },
+    lash: {
+      title: 'Lace upward',
+      say: 'Over the front, between stone and bend, behind the bend and on round it, turns in all: {turns}. Pull it snug, thumb on the crossing. First to the {way}, then from side to side, {places} bends.',
+      look: 'It lies on the stone all the way, and nothing of the back has moved.',
+      caution: 'Fine wire under tension cuts: tape on the fingers.',
+    },
+    'end-lacing': {
+      title: 'Tie the lacing off',
+      say: 'Draw it over to the last bend on the {way}, wind {turns} turns of {tie} side by side, and press the end in between wire and stone.',
+      look: 'The stone does not turn in the lacing.',
+    },
+  },
 }
 
 /** What a recipe names to have a lacing among its parts. */
@@ -89,9 +120,18 @@ function skinOf(stone: FullStone): Skin {
   return ([x, y, z]) => solid.nearest(x, y, z)
 }
 
-/** Corners of a string over the front of the stone. */
-function corners(stone: FullStone, from: Vec3, to: Vec3, side: Vec3, off: number): readonly Vec3[] {
-  const drawn = { from, to, side, off }
+/** Corners of a string over the front of the stone, as it lies: asked in its own frame. */
+function corners(
+  stone: FullStone,
+  [from, to]: readonly [Vec3, Vec3],
+  { front, lace, seat = ALONE[0]! }: Laced,
+): readonly Vec3[] {
+  const into = intoStone(seat)
+  const side = intoStone({ ...seat, shift: [0, 0, 0] })(front)
+  return ownCorners(stone, { from: into(from), to: into(to), side, off: lace / 2 }).map(inPiece(seat))
+}
+
+function ownCorners(stone: FullStone, drawn: Drawn): readonly Vec3[] {
   const { index } = shapeOf(stone)
   const found = tautCorners(index, drawn)
   if (found) return found
@@ -132,11 +172,72 @@ const squareOf = ({ lace, stiff }: Pick<Laced, 'lace' | 'stiff'>): number => (la
 /** Its first end is left this long past the first turn, pressed in between wire and stone. */
 const END = leaf('table', 'end pressed in', 0.4, 'mm', 'our choice')
 
-/** A fine wire from the first place to the last: round each, and taut across the stone to the next. Parts `turns-i` and `crossing-i` of its right half. */
-export function lacing(
+/** Lacing is pulled by its end to the last. */
+const PULLED = leaf('table', 'by which lacing is pulled', 24, 'mm', 'our choice')
+
+/** The work of a lacing: begun at the foot, then, with the stone in, place after place, and tied off. */
+export interface Lacing {
+  readonly strand: Strand
+  readonly ties: readonly Tie[]
+  readonly steps: { readonly begin: Step; readonly rest: readonly Step[] }
+}
+
+/**
+ * A fine wire from the first place to the last: round each, and taut across the stone to the next. `stiff` is the strand that is laced, `lace` the
+ * choice of the fine wire and its strand's name: parts `turns-i` and `crossing-i` of its right half. Places lie to the right and left in turn.
+ */
+export function lacing(k: Pick<Given<Choices>, 'stone' | 'found'>, laced: Laced, stiff: string): Lacing {
+  const drawn = drawnLacing(k, laced)
+  const n = laced.places.length
+  const ties = laced.places.map(({ part, length, turns }, i): Tie => ({
+    id: `lash-${i + 1}`,
+    kind: 'coil',
+    counted: 'sides',
+    of: [
+      [LACE, `turns-${i}-right`],
+      [stiff, part],
+    ],
+    runs: [stiff],
+    wound: LACE,
+    length,
+    turns,
+    columns: 1,
+    rows: 1,
+    field: 'turns',
+  }))
+  /** The turns at a place, with the crossing that leads to it. */
+  const lashing = (i: number) => ({
+    joint: `lash-${i + 1}`,
+    forms: [{ of: [LACE], ids: [...(i === 0 ? [] : [`crossing-${i - 1}-right`]), `turns-${i}-right`] }],
+  })
+  const step = (id: string, over: Partial<Step>, crossings: number): Step => ({
+    id,
+    kind: 'lash',
+    wires: [LACE],
+    takes: { cross: fixed('crossings', crossings) },
+    ...over,
+  })
+  const way = (i: number) => (i % 2 === 0 ? 'right' : 'left')
+  const among = Array.from({ length: n - 2 }, (_, i) => i + 1)
+  return {
+    strand: { id: LACE, size: LACE, ...drawn, pulled: PULLED, finish: 'tucked' },
+    ties,
+    steps: {
+      begin: step('begin-lacing', { ...lashing(0), brings: [LACE] }, 0),
+      rest: [
+        step('lash', { places: among.map(lashing), values: { way: way(1) } }, among.length),
+        step('end-lacing', { ...lashing(n - 1), values: { way: way(n - 1) } }, 1),
+      ],
+    },
+  }
+}
+/** The lacing's strand, and the choice of its size. */
+const LACE = 'lace'
+
+function drawnLacing(
   k: Pick<Given<Choices>, 'stone' | 'found'>,
   laced: Laced,
-): { readonly left: readonly Piece[]; readonly right: readonly Piece[] } {
+): Pick<Strand, 'left' | 'right'> {
   const { places, front, lace, on } = laced
   const c = squareOf(laced)
   const around = (i: number, comes?: Vec3, goes?: Vec3) => cornersAround(places[i]!, laced, comes, goes)
@@ -146,7 +247,7 @@ export function lacing(
   for (let round = 0; round < ROUNDS; round++) {
     over = places
       .slice(1)
-      .map((_, i) => corners(k.stone, turns[i]![turns[i]!.length - 1]!, turns[i + 1]![0]!, front, lace / 2))
+      .map((_, i) => corners(k.stone, [turns[i]![turns[i]!.length - 1]!, turns[i + 1]![0]!], laced))
     turns = places.map((_, i) => {
       const [before, behind] = [over[i - 1], over[i]]
       const comes = before ? (before[before.length - 1] ?? places[i - 1]!.wire(0).at) : undefined
