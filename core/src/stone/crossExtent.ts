@@ -8,6 +8,8 @@ export interface CrossExtent {
   readonly right: number
   readonly back: number
   readonly front: number
+  /** The radius of the round hole that it just passes, about the middle of its box. */
+  readonly passes: number
 }
 
 const UP: Vec3 = [0, 1, 0]
@@ -22,5 +24,9 @@ export function crossExtent(stone: FullStone, y: number): CrossExtent | undefine
   const points = loops.flat().map(([a, b]): Vec3 => along([a * u[0], a * u[1], a * u[2]], v, b))
   if (points.length === 0) return undefined
   const [xs, zs] = [points.map((p) => p[0]), points.map((p) => p[2])]
-  return { left: Math.min(...xs), right: Math.max(...xs), back: Math.min(...zs), front: Math.max(...zs) }
+  const [left, right] = [Math.min(...xs), Math.max(...xs)]
+  const [back, front] = [Math.min(...zs), Math.max(...zs)]
+  const [x, z] = [(left + right) / 2, (back + front) / 2]
+  const passes = Math.max(...points.map((p) => Math.hypot(p[0] - x, p[2] - z)))
+  return { left, right, back, front, passes }
 }

@@ -1,10 +1,10 @@
-import { along, unit, type Vec3 } from '../../geom/index.js'
+import { along, scale, unit, type Vec3 } from '../../geom/index.js'
 import type { CrossExtent } from '../../stone/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
 import { angle, figure, figures, mm, type Given, type Pen } from '../kit/index.js'
 import { extentAt, shaftEnds } from '../kit/parts/endForEnd.js'
 import { PACKED, type LacedPlace } from '../kit/parts/lacing.js'
-import type { ComesDown } from '../kit/parts/underFoot.js'
+import { liftOf, type ComesDown } from '../kit/parts/underFoot.js'
 import type { choices } from './choices.js'
 
 export type K = Given<typeof choices>
@@ -159,12 +159,16 @@ export function overTop(k: K, pen: Pen, { plane: { up }, turn, lean }: Ground, l
   // two legs come together first, from where their loops leave them
   const legs = k.o.back === 'closed loops' ? k.on('reach', 'turns', 'ends', 'lace') : {}
   const all = { ...atEnds(k), ...legs }
-  const high = stone.length / 2 + o.stand + size / 2
+  // over a broad end its bend stands wholly above the stone, and is cranked down to it; over a point that is out of its way
+  const broad = stone.kind === 'crystal' && o.hung === 'top down'
+  const high = stone.length / 2 + o.stand + (broad ? R : size / 2)
   const rise = (high - R * (1 - up[2]) - pen.at[1]) / up[1]
   if (rise < 0) k.say('past-the-end', 'error', 'high', {})
   pen
     .line('rise', 'top', k.found('rise', `top${leg}`, rise, all))
     .bend('forward', 'top', turn, F.overTop({ lean }), FRONT)
+  if (broad) pen.crank('down-to-it', 'top', turn, liftOf({ turn, size: k.q.size }), scale(Y, -1))
+  pen
     .line('over', 'top', k.found('over', `top${leg}`, -pen.at[2] - R, all))
     .bend('upright', 'top', turn, angle('a right angle', 90), Y)
 }

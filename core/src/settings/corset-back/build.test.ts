@@ -1,6 +1,6 @@
 import { sectionAt, trueGapAt, type Design, type Wire } from '../../design/index'
 import { dist, dot, sub, type Vec3 } from '../../geom/index'
-import { heldStone } from '../../hold/index'
+import { heldAt, heldStone } from '../../hold/index'
 import { pathAt, pathLength, stationsOf } from '../../path/index'
 import { fullStone, type Stone } from '../../stone/index'
 import { wireSize } from '../../wire/index'
@@ -105,8 +105,8 @@ describe('a corset back', () => {
 
   it('a crossing lies on the stone, and no wire stands in it', () => {
     for (const { stone, options } of examples.sound) {
-      const held = heldStone(fullStone(stone))
       const made = corset.build(stone, options)
+      const held = heldAt(heldStone(fullStone(stone)), made.stones[0]!)
       for (const wire of made.wires)
         for (const { s, at } of stationsOf(wire.path, 0, pathLength(wire.path), 0.2)) {
           const ask = (p: Vec3) => held.nearest(p, { theta: NaN, phi: NaN })
@@ -217,5 +217,99 @@ describe('a corset back of two legs', () => {
       expect(lengthOf(odd, 'up-1-right')).toBeCloseTo(20 / rows, 9)
       expect(lengthOf(odd, 'up-0-right')).toBeCloseTo(10 / rows, 9)
     }
+  })
+})
+
+describe('a stone hung by its other end', () => {
+  const slab: Stone = {
+    kind: 'slab',
+    outline: 'oval',
+    length: 40,
+    width: 14,
+    depth: 6,
+    edge: 1,
+    mineral: 'agate',
+  }
+
+  it('that looks alike both ways is set alike', () => {
+    const [up, down] = ['top up', 'top down'].map((hung) => corset.build(slab, { ...chosen, hung }))
+    expect(down!.stones).toEqual([{ id: 'stone', of: 0, turn: [0, 0, 180], shift: [0, 0, 0] }])
+    for (const wire of up!.wires) {
+      const other = wireOf(down!, wire.id)
+      const length = pathLength(wire.path)
+      expect(pathLength(other.path) / length).toBeCloseTo(1, 4)
+      for (let s = 0; s <= length; s += length / 60)
+        expect(dist(pathAt(wire.path, s).p, pathAt(other.path, s).p)).toBeLessThan(0.02)
+    }
+  })
+
+  it('with its point down: the shaft that is laced lies above the point, and the back’s top over its base', () => {
+    const options: Options = { ...chosen, hung: 'top down', foot: 'coil', coil: 5 }
+    const design = corset.build(box, options)
+    const back = wireOf(design, 'back')
+    // the lowest bend stands 3 mm above the shaft’s end, that 5 mm above the point
+    const { s0, s1 } = partOf(back, 'lashed-0-right')
+    expect(pathAt(back.path, (s0 + s1) / 2).p[1]).toBeCloseTo(-16 + 5 + 3 + radiusOf(5), 3)
+    // past its bend it is cranked down onto the base
+    const top = partOf(back, 'down-to-it-right')
+    expect(pathAt(back.path, top.s1).p[1]).toBeCloseTo(16 + 0.05 + size / 2, 3)
+    expect(design.hang![1]).toBeGreaterThan(16)
+  })
+  const radiusOf = (bends: number): number => (27 - 3 - 4) / (2 * bends)
+})
+
+describe('a coil under the foot', () => {
+  const options: Options = { ...chosen, foot: 'coil', coil: 5, low: 5 }
+  const design = corset.build(box, options)
+  const back = wireOf(design, 'back')
+  const middle = (i: number) => {
+    const { s0, s1 } = partOf(back, `coil-${i}-left`)
+    return stationsOf(back.path, s0, s1, 0.2).map((x) => x.at.p)
+  }
+
+  it('by hand: two rounds of its radius, level, the upper one a hair under a flat foot', () => {
+    const radius = (5 + size) / 2
+    const [upper, lower] = [middle(0), middle(1)]
+    for (const p of [...upper, ...lower]) expect(Math.hypot(p[0], p[2])).toBeCloseTo(radius, 2)
+    const highest = Math.max(...upper.map((p) => p[1]))
+    expect(highest).toBeCloseTo(-16 - 0.05 - size / 2, 3)
+    // one under the other without standing in it
+    for (const a of upper.slice(0, -12))
+      for (const b of lower.slice(0, 4)) expect(dist(a, b)).toBeGreaterThan(0.95 * size)
+  })
+
+  it('a point stands in it where it is as wide, and does not pass', () => {
+    const held = heldStone(fullStone(point.stone))
+    const turned = corset.build(point.stone, { ...point.options, hung: 'top down', foot: 'coil', coil: 5 })
+    const wire = wireOf(turned, 'back')
+    const { s0, s1 } = partOf(wire, 'coil-0-left')
+    const gaps = stationsOf(wire.path, s0, s1, 0.1).map(({ at: { p } }) => {
+      // asked in the stone’s own frame: it hangs by its other end
+      const own: Vec3 = [-p[0], -p[1], p[2]]
+      return held.nearest(own, { theta: NaN, phi: NaN }).distance - size / 2
+    })
+    expect(Math.min(...gaps)).toBeGreaterThan(-0.02)
+    expect(Math.min(...gaps)).toBeLessThan(0.35)
+  })
+})
+
+describe('hammered bends', () => {
+  it('by hand: flat with round edges, of the same section as the round wire', () => {
+    for (const [hammer, left] of [
+      ['a little', 0.85],
+      ['flat', 0.65],
+    ] as const) {
+      const outputs = corset.outputs(box, { ...chosen, hammer })
+      const of = (id: string) => numberOf(outputs.find((o) => o.id === id)!.quantity)
+      const [thin, wide] = [of('hammeredThin'), of('hammeredWide')]
+      expect(thin).toBeCloseTo(left * size, 9)
+      expect(thin * (wide - thin) + (Math.PI / 4) * thin ** 2).toBeCloseTo((Math.PI / 4) * size ** 2, 9)
+    }
+    const steps = (hammer: string) => corset.build(box, { ...chosen, hammer }).operations.map((o) => o.id)
+    expect(steps('no')).not.toContain('hammer')
+    // before the stone is tried, and never with it in
+    const flat = steps('flat')
+    expect(flat.indexOf('hammer')).toBeLessThan(flat.indexOf('seat'))
+    expect(flat.indexOf('hammer')).toBeGreaterThan(flat.indexOf('bend-back'))
   })
 })

@@ -80,8 +80,10 @@ export const examples: FamilyExamples = {
     ends: 3 + Math.floor(3 * random()),
     back: random() < 0.6 ? 'S bends' : 'closed loops',
     roll: random() < 0.7 ? 'backward' : 'forward',
-    strip: random() < 0.7 ? 'bound' : 'twisted',
-    foot: random() < 0.8 ? 'hook' : 'none',
+    strip: random() < 0.6 ? 'bound' : random() < 0.6 ? 'twisted' : 'folded tails',
+    foot: random() < 0.6 ? 'hook' : random() < 0.6 ? 'coil' : 'none',
+    hung: random() < 0.8 ? 'top up' : 'top down',
+    hammer: random() < 0.8 ? 'no' : 'a little',
     stand: Math.round(random() * 6) / 20,
     bail: 3 + Math.round(random() * 4),
     neck: 3 + Math.round(random() * 4),
@@ -101,6 +103,11 @@ export const examples: FamilyExamples = {
       stone: POINT,
       options: { ...LOOPS, strip: 'twisted', roll: 'forward' },
     },
+    {
+      name: 'a point hung thick end up, its point in a coil',
+      stone: POINT,
+      options: { ...OPTIONS, hung: 'top down', foot: 'coil', coil: 4 },
+    },
   ],
   broken: [
     {
@@ -113,6 +120,12 @@ export const examples: FamilyExamples = {
       name: 'two legs without a stirrup under its foot',
       stone: POINT,
       options: { ...LOOPS, foot: 'none' },
+      ways: ['down'],
+    },
+    {
+      name: 'a point hung thick end up without a coil under it',
+      stone: POINT,
+      options: { ...OPTIONS, hung: 'top down', foot: 'none' },
       ways: ['down'],
     },
   ],

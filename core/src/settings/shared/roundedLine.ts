@@ -6,7 +6,9 @@ import type { Segment } from '../../path/index.js'
  * that what lies between them is shared in the measure of what each wants.
  * @example roundedLine([[0, 0, 0], [10, 0, 0], [10, 10, 0]], 2) // a line of 8, a quarter circle, a line of 8
  */
-export function roundedLine(points: readonly Vec3[], radius: number): Segment[] {
+export function roundedLine(line: readonly Vec3[], radius: number): Segment[] {
+  // a place that comes twice is one corner
+  const points = line.filter((p, i) => i === 0 || norm(sub(p, line[i - 1]!)) > NOTHING)
   const last = points.length - 1
   const ways = points.slice(1).map((p, i) => sub(p, points[i]!))
   /** Half of each corner's turn, as a tangent: 0 at both ends and where it goes straight on. */

@@ -255,7 +255,7 @@ function FlatWires({
   const tall = flat ? flat.tall : n * a + (n - 1) * gap
   const whole = op.kind === 'cut' || op.kind === 'mark'
   const half = whole
-    ? Math.max(...cut.wires.map((w) => Number(w.shown.value))) / 2 + 2
+    ? Math.max(...cut.wires.map((w) => Math.max(leftOf(w), Number(w.shown.value) - leftOf(w)))) + 2
     : bound.length / 2 + 10.5
   const made = turns[bound.id] ?? 0
   const w = bound.binder.size.mm
@@ -279,7 +279,7 @@ function FlatWires({
         return (
           <g key={wire.id}>
             <rect
-              x={-length / 2}
+              x={-leftOf(wire)}
               y={y - thick / 2}
               width={length}
               height={thick}
@@ -301,7 +301,7 @@ function FlatWires({
               ))}
             {whole && (
               <text
-                x={0}
+                x={length / 2 - leftOf(wire)}
                 y={y + thick / 2 + half * 0.045}
                 textAnchor="middle"
                 fontSize={half * 0.04}
@@ -409,6 +409,10 @@ function flatWeave(
     strands: (repeats) => wovenStrands(design, laid, paths, { repeats }),
   }
 }
+
+/** What of a wire lies to the left of the place that is marked first, mm: half of it where nothing is marked. */
+const leftOf = ({ marks, shown }: CutWire): number =>
+  Number(marks.find((m) => m.side === 'middle')?.fromEnd.value ?? Number(shown.value) / 2)
 
 /** Where a wire is marked, from its middle. */
 const marksOf = (wire: CutWire): number[] => [

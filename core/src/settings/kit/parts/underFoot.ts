@@ -1,16 +1,18 @@
-import { along, cross, dot, scale, sub, type Vec3 } from '../../../geom/index.js'
+import type { Vec3 } from '../../../geom/index.js'
 import { pathLength } from '../../../path/index.js'
 import type { CrossExtent } from '../../../stone/index.js'
 import { leaf, numberOf, type Quantity } from '../../../working/index.js'
 import type { FamilyText } from '../../family.js'
 import { length, oneOf } from '../choices.js'
 import { figure, figures, mm } from '../figures.js'
-import { angle, crankOf, type Pen } from '../pen.js'
+import { angle, type Pen } from '../pen.js'
 import type { Given } from '../recipe.js'
 import { loopStretch } from './closedLoop.js'
 
 const FRONT: Vec3 = [0, 0, 1]
 const UP: Vec3 = [0, 1, 0]
+const DOWN: Vec3 = [0, -1, 0]
+const SIDE: Vec3 = [1, 0, 0]
 /** Rounds of a coil under a foot, so many thicknesses apart. */
 const ROUNDS = 2
 const APART = 1.05
@@ -33,14 +35,16 @@ const { make: F, formulas } = figures('foot', {
     '90° + {lean}°: from the back’s lean, downward, to forward',
     ({ lean }) => 90 + lean,
   ),
-  lift: mm('{turn} − {size} / 2: up to the foot, past the bend', ({ turn, size }) => turn - size / 2),
+  lift: mm('{turn} − {size} / 2: back onto the end, past the bend', ({ turn, size }) => turn - size / 2),
   round: mm('({coil} + {size}) / 2: radius of the coil', ({ coil, size }) => (coil + size) / 2),
 })
+
+/** How far a wire is cranked from a bend that lies wholly past an end to lie on it. */
+export const liftOf = F.lift
 
 const searched = {
   down: 'behind the stone, from the lowest bend to under its foot',
   under: 'under the foot, forward to the front',
-  forward: 'under the foot, forward until the coil stands round its middle',
   coil: 'the {which} round of a coil of {radius} under the foot, the next under it by 1.05 × {size}',
 } as const
 
@@ -48,8 +52,8 @@ const text: Partial<FamilyText> = {
   params: { foot: 'Under the foot', tip: 'Hook’s tip', coil: 'Foot’s coil, inside' },
   parts: { foot: 'under the foot' },
   findings: {
-    'coil-no-room':
-      'There is no room to bend the wire into a coil below the lowest bend: {lacks:1} mm lack. Begin the bends higher.',
+    'foot-no-room':
+      'There is no room to bend the wire forward under the foot below the lowest bend: {lacks:1} mm lack. Begin the bends higher.',
     'coil-wide': 'The stone falls through a coil {coil:1} mm inside. It stands in {most:1} mm or less.',
   },
   steps: {
@@ -92,17 +96,24 @@ export interface ComesDown {
   readonly leg?: string
 }
 
-/** From behind the stone, heading down: forward under its foot and up its front. */
-export function hookUnder(k: Given<typeof footChoices>, way: ComesDown): Pen {
-  const { pen, up, lean, turn, size, foot, stand, on, leg = '' } = way
+/** From behind the stone, heading down: forward at a height under its foot; where that is broad, by a bend that lies wholly below it and a crank up. */
+function forwardUnder(k: Given<typeof footChoices>, way: ComesDown, height: number, broad: boolean): Pen {
+  const { pen, up, lean, turn, size, on, leg = '' } = way
   const [R, thick] = [numberOf(turn), numberOf(size)]
-  // its first bend lies wholly under the foot; then it is cranked up to it
-  const low = foot - stand - R
+  const low = broad ? height - (R - thick / 2) : height
   const down = (pen.at[1] - low - R * (1 + up[2])) / up[1]
+  if (down < 0) k.say('foot-no-room', 'error', 'foot', { lacks: -down })
   pen
     .line('down', 'foot', k.found('down', `foot${leg}`, down, on))
     .bend('under', 'foot', turn, F.underFoot({ lean }), FRONT)
-    .crank('lift', 'foot', turn, F.lift({ turn, size }), UP)
+  return broad ? pen.crank('lift', 'foot', turn, F.lift({ turn, size }), UP) : pen
+}
+
+/** From behind the stone, heading down: forward under its foot and up its front. */
+export function hookUnder(k: Given<typeof footChoices>, way: ComesDown): Pen {
+  const { turn, size, foot, stand, on, leg = '' } = way
+  const [R, thick] = [numberOf(turn), numberOf(size)]
+  const pen = forwardUnder(k, way, foot - stand - thick / 2, true)
   // its second bend stands as far before the stone as its corner asks
   const inside = R - thick / 2
   const { front } = way.extentAt(foot + Math.min(inside, 0.5 * way.low) + way.chip)
@@ -120,8 +131,8 @@ const HALVINGS = 40
 function standsAt(k: Given<typeof footChoices>, { foot, low, size, extentAt }: ComesDown): Vec3 {
   const inside = k.o.coil / 2
   const round = (y: number) => {
-    const { left, right, back, front } = extentAt(y)
-    return { half: Math.min((right - left) / 2, (front - back) / 2), z: (back + front) / 2 }
+    const { back, front, passes } = extentAt(y)
+    return { half: passes, z: (back + front) / 2 }
   }
   const near = foot + 0.01
   const thick = numberOf(size)
@@ -138,33 +149,27 @@ function standsAt(k: Given<typeof footChoices>, { foot, low, size, extentAt }: C
   return [0, a - thick / 2, round(a).z]
 }
 
+/** Radius of the coil: the wire comes down so far beside the middle. */
+export const coilRadius = (k: Given<typeof footChoices>, size: Quantity): Quantity =>
+  F.round({ coil: k.q.coil, size })
+
 /** From behind the stone, heading down beside its middle: forward under its foot, and round in a small coil in which it stands. */
 export function coilUnder(k: Given<typeof footChoices>, way: ComesDown): Pen {
-  const { pen, up, turn, size, on, stand } = way
+  const { turn, size, on, stand } = way
   const [R, thick] = [numberOf(turn), numberOf(size)]
-  const behind: Vec3 = cross([1, 0, 0], up)
-  const out = dot(behind, FRONT) > 0 ? scale(behind, -1) : behind
-  const radius = F.round({ coil: k.q.coil, size })
-  const r = numberOf(radius)
-  const stood = standsAt(k, way)
-  const ring = along(stood, up, -stand)
-  // down beside the middle, forward to where the ring is farthest behind, and into it with one bend
-  const from = sub(ring, pen.at)
-  const forward = -dot(from, out) - r
-  const run = crankOf(forward, R).run
-  const down = -dot(from, up) - run - R
-  if (down < 0) k.say('coil-no-room', 'error', 'coil', { lacks: -down })
-  pen
-    .line('down', 'foot', k.found('down', 'coil', Math.max(0, down), on))
-    .crank('forward', 'foot', turn, k.found('forward', 'coil', forward, on), scale(out, -1))
-    .bend('into', 'foot', turn, angle('a right angle', 90), [1, 0, 0])
+  const radius = coilRadius(k, size)
+  const [, y, z] = standsAt(k, way)
+  // the bend behind is out of the way of a point, not of a broad foot
+  const broad = way.extentAt(Math.max(y + R, way.foot + 0.01)).back < way.pen.at[2] + R
+  const pen = forwardUnder(k, way, y - stand, broad)
+  pen.line('below', 'foot', k.found('under', 'coil', z - pen.at[2], on))
   for (let round = 0; round < ROUNDS; round++) {
     const loop = {
       at: pen.at,
       heading: pen.heading,
-      inward: scale(out, -1),
-      over: scale(up, -1),
-      radius: r,
+      inward: SIDE,
+      over: DOWN,
+      radius: numberOf(radius),
       rise: APART * thick,
     }
     const path = [loopStretch(loop, 0, 2 * Math.PI)]
