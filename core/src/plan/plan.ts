@@ -221,8 +221,9 @@ export function withMeasured(
   const chosen = family(id)
   const next: Record<string, Options[string]> = { ...options }
   for (const p of chosen.params(stone)) {
-    const step = Object.entries(chosen.measured).find(([, option]) => option === p.id)?.[0]
-    const value = step === undefined ? undefined : measured[step]
+    const [value] = Object.entries(chosen.measured).flatMap(([step, option]) =>
+      option === p.id ? (measured[step] ?? []) : [],
+    )
     if (
       value !== undefined &&
       (p.kind === 'number' || p.kind === 'integer') &&
