@@ -31,6 +31,7 @@ export {
   firstCheck,
   firstForces,
   heldCarefully,
+  missesOn,
   PLAY,
   releases,
   SHORT,

@@ -9,10 +9,24 @@ import { clearOf, isLaced, settingFrom, settingOf, walkIn, type Setting } from '
 import type { Station } from './stations.js'
 import { turnAbout } from './walk.js'
 
-/** Bends are counted this much shorter than planned: what a hand misses by, mm. */
+/** Bends are counted this much shorter than planned at most: what a hand misses by, mm. */
 export const SHORT = 0.5
-/** The stone is counted this much smaller all round: what a hand leaves between wire and stone, mm. */
+/** The stone is counted this much smaller all round at most: what a hand leaves between wire and stone, mm. */
 export const PLAY = 0.1
+/** A small stone is worked more finely: no more than these shares of its smaller side. Typical, uncited: 0.03 to 0.08 and 0.005 to 0.02. */
+const FINELY = { short: 0.05, play: 0.0125 }
+
+/** What a hand misses by, mm. */
+export interface Misses {
+  readonly short: number
+  readonly play: number
+}
+
+/** What a hand misses by on a stone of this size. @example missesOn({ low: [-3, -3, -2], high: [3, 3, 2] }).short // 0.3 */
+export function missesOn({ low, high }: Pick<Held, 'low' | 'high'>): Misses {
+  const side = Math.min(high[0] - low[0], high[1] - low[1])
+  return { short: Math.min(SHORT, FINELY.short * side), play: Math.min(PLAY, FINELY.play * side) }
+}
 /** A wire that reaches over a face by less than this lies beside the stone, mm: no bend, but a wall that leans or a turn of the outline. */
 const BESIDE = 0.05
 
@@ -138,15 +152,16 @@ export type Tolerance = (typeof TOLERANCES)[number]
 /** The same wires round the same stone with what a hand misses by. */
 export function toleranced(setting: Setting, tolerance: Tolerance): Setting {
   const { held, spans, all, memory } = setting
+  const misses = missesOn(held)
   return settingFrom(
     spans,
     // seeds are of the stone as it was: each setting has its own
     all.map((st) => ({
       // what is drawn taut lies on the stone: no bend that could be short
-      ...(tolerance === 'play' || spans[st.span]!.taut ? st : drawnBack(st, held, SHORT)),
+      ...(tolerance === 'play' || spans[st.span]!.taut ? st : drawnBack(st, held, misses.short)),
       seed: { theta: NaN, phi: NaN },
     })),
-    tolerance === 'short' ? held : smaller(held, PLAY),
+    tolerance === 'short' ? held : smaller(held, misses.play),
     memory,
   )
 }
@@ -263,6 +278,7 @@ export function firstCheck(design: Design, held: Held, asked: Asked): Hold {
 
 /** What is borne with both at once, and, where that is not enough, with each alone: which of them it is that lets the stone go. */
 export interface Careful {
+  readonly misses: Misses
   readonly both: Borne
   readonly short?: Borne
   readonly play?: Borne
@@ -270,9 +286,11 @@ export interface Careful {
 
 export function heldCarefully(setting: Setting, asked: Asked): Careful {
   const both = borneWith(setting, 'both', asked)
+  const misses = missesOn(setting.held)
   // a stone with hollows takes long to be asked: which of the two it is, is not told of it
-  if (shareOf(both, enoughFor(asked)) >= 1 || !setting.held.convex) return { both }
+  if (shareOf(both, enoughFor(asked)) >= 1 || !setting.held.convex) return { misses, both }
   return {
+    misses,
     both,
     short: borneWith(setting, 'short', asked),
     play: borneWith(setting, 'play', asked),
@@ -332,7 +350,7 @@ export function verdictOf(spec: {
   readonly undecided?: boolean
   readonly force: number
   readonly energy: number
-  readonly careful: Careful
+  readonly careful: Omit<Careful, 'misses'>
   readonly asked: Asked
 }): { readonly verdict: Verdict; readonly demands: readonly DemandVerdict[] } {
   const { caught, undecided, force, energy, careful, asked } = spec

@@ -1,4 +1,5 @@
 import type { Finding } from '../finding/index.js'
+import { enoughFor } from '../hold/index.js'
 import { family, type Options } from '../settings/index.js'
 import {
   gaugeWindow,
@@ -26,7 +27,7 @@ export interface OptionWindow {
  */
 export function gaugeWindows(made: Plan, share?: number): OptionWindow[] {
   return family(made.family)
-    .gauges(made.stone, made.options, numberOf(made.measures.mass))
+    .gauges(made.stone, made.options, enoughFor(made.asked).force)
     .map(({ option, question }) => {
       const window = gaugeWindow(question)
       if (question.role !== 'frame' || share === undefined || share <= 0) return { option, question, window }

@@ -138,19 +138,20 @@ function thoroughly(thorough: Thorough): string {
   if (!thorough.turnedCaught) return ', but it turns, and slips out turned.'
   const missed = (verdict: Verdict) =>
     thorough.demands.find((d) => d.id !== 'fallen' && d.verdict === verdict)
+  const { both, short, play, misses } = thorough.careful
+  const bends = `every bend ${misses.short < 0.5 ? `${misses.short.toFixed(1)} mm` : 'half a millimetre'} short`
+  const air = `${misses.play < 0.1 ? `${misses.play.toFixed(2)} mm` : 'a tenth of a millimetre'} of play`
   const lacks = missed('fails')
   if (lacks) return `; ${TOO_MUCH[lacks.id]}.`
   const weak = missed('doubtful')
-  if (!weak)
-    return ': worn, shaken, pressed and knocked, every bend half a millimetre short and a tenth of a millimetre of play all round too.'
-  const { both, short, play } = thorough.careful
+  if (!weak) return `: worn, shaken, pressed and knocked, ${bends} and ${air} all round too.`
   const enough = (b: Borne | undefined) =>
     !b || (b.caught && (isBlow(weak.id) ? b.energy : b.force) >= weak.asks)
   const [what, borne] = !enough(play)
-    ? ['a tenth of a millimetre of play all round', play!]
+    ? [`${air} all round`, play!]
     : !enough(short)
-      ? ['every bend half a millimetre short', short!]
-      : ['every bend half a millimetre short and a tenth of a millimetre of play', both]
+      ? [bends, short!]
+      : [`${bends} and ${air}`, both]
   return borne.caught
     ? ` as planned; with ${what}, ${TOO_MUCH[weak.id]}.`
     : ` as planned; with ${what}, it slips out ${sayWay(borne.arrow)}.`

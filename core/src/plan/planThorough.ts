@@ -1,4 +1,5 @@
 import {
+  missesOn,
   borneWith,
   enoughFor,
   heldCarefully,
@@ -122,7 +123,7 @@ export function wholeHold(made: Plan): {
       : borneWith(settingOfPlan(made), 'both', made.asked)
   const thorough = thoroughFrom(made, hold, {
     pushed,
-    careful: { both },
+    careful: { misses: missesOn(settingOfPlan(made).held), both },
     ...planThoroughPart(made, hold, 'turned'),
   })!
   return { verdict: thorough.verdict, times: thorough.timesWeight, share: shareBorne(made, thorough) }

@@ -75,7 +75,7 @@ describe('the line of judgement', () => {
         weakest: { d: [0, 0, 1], force: 10, energy: 12, travel: 1, letsGo: 0.8, way: [], giving: [] },
         energy: 10,
       },
-      careful: { both: plenty },
+      careful: { misses: { short: 0.5, play: 0.1 }, both: plenty },
       turning: { degrees: [10, 10, 10] },
       turnedCaught: true,
       asked,
@@ -102,13 +102,18 @@ describe('the line of judgement', () => {
     expect(sound.more).toContain('every bend half a millimetre short and a tenth of a millimetre of play')
     const less = { ...plenty, energy: 0.9 * asked.knocked }
     const out: Borne = { caught: false, force: 0, energy: 0, arrow: [0, -1, 0] }
-    const said = (careful: Thorough['careful']) => holdLine(caged, 900, thorough({ careful }))
+    const misses = { short: 0.5, play: 0.1 }
+    const said = (careful: Omit<Thorough['careful'], 'misses'>, by = misses) =>
+      holdLine(caged, 900, thorough({ careful: { misses: by, ...careful } }))
     const weak = said({ both: less, short: less, play: plenty })
     expect([weak.verdict, weak.word]).toEqual(['doubtful', 'Caught, but weak.'])
     expect(weak.more).toContain('with every bend half a millimetre short, a knock brings more')
     expect(said({ both: out, short: plenty, play: out }).more).toMatch(
       /of play all round, it slips out downward/,
     )
+    // a small stone is worked more finely
+    const small = said({ both: less, short: less, play: plenty }, { short: 0.3, play: 0.08 })
+    expect(small.more).toContain('with every bend 0.3 mm short, a knock brings more')
     // neither alone, but both at once
     expect(said({ both: out, short: plenty, play: plenty }).more).toMatch(
       /half a millimetre short and a tenth of a millimetre of play, it slips/,

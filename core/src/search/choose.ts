@@ -11,7 +11,7 @@ import {
   type PlanHold,
   type WorkshopSettings,
 } from '../plan/index.js'
-import { asEar, family, FAMILIES, type Options, type Wish, type WornAs } from '../settings/index.js'
+import { asEar, family, FAMILIES, type Options, type Wished, type WornAs } from '../settings/index.js'
 import type { Stone } from '../stone/index.js'
 import { leastBend } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
@@ -80,14 +80,14 @@ export function difficultyOf({
 export function chooseOne(spec: {
   readonly stone: Stone
   readonly family: string
-  readonly wish: Omit<Wish, 'worn'> & { readonly worn?: WornAs }
+  readonly wish: Omit<Wished, 'worn'> & { readonly worn?: WornAs }
   readonly settings: WorkshopSettings
   readonly options?: Options
 }): Chosen | Excluded {
   const { stone, family: id, settings } = spec
   const ears = spec.wish.worn === 'earrings'
   const { worn, ...rest } = spec.wish
-  const wish: Wish = worn === undefined ? rest : { ...rest, worn: worn === 'earrings' ? 'pendant' : worn }
+  const wish: Wished = worn === undefined ? rest : { ...rest, worn: worn === 'earrings' ? 'pendant' : worn }
   const chosen = family(id)
   const unfit = chosen.fits(stone).find((f) => f.severity === 'error')
   if (unfit) return { family: id, finding: unfit }

@@ -39,6 +39,9 @@ export interface Limits {
 
 export const LIMITS: Limits = { demands: DEMANDS, hidden: MOST_HIDDEN, rounding: '5 mm' }
 
+/** Room to spare: what is borne over what is asked. */
+export const ROOM = 1.3
+
 /** Why options are not good enough. */
 export type Barrier =
   | { readonly kind: 'error' | 'doubt'; readonly finding: Finding }
@@ -171,7 +174,10 @@ function judgeLaced({ design }: Made, held: Held, asked: Asked): Judged {
   const hold = firstCheck(design, held, asked)
   if (!hold.caught) return { share: 0, barrier: { kind: 'out', way: outOf(hold) } }
   const share = hold.force / enoughFor(asked).force
-  return hold.verdict === 'sound' ? { share } : { share, barrier: { kind: 'careful', share } }
+  // it was pushed no further than is asked, and asked for room to spare then
+  return hold.verdict === 'sound'
+    ? { share: Math.max(ROOM, share) }
+    : { share, barrier: { kind: 'careful', share } }
 }
 
 /** The six named ways are pushed before anything else where it is to be known at once. */

@@ -1,11 +1,21 @@
-import { family, type CandidateGroup, type Options, type Wish } from '../settings/index.js'
+import {
+  family,
+  type Aim,
+  type CandidateGroup,
+  type Habit,
+  type Options,
+  type Wish,
+  type Wished,
+} from '../settings/index.js'
 import type { Stone } from '../stone/index.js'
 import { alloy, section, type Stock } from '../wire/index.js'
 import {
   askOf,
   isMade,
+  judge,
   LIMITS,
   make,
+  ROOM,
   type Ask,
   type Barrier,
   type Limits,
@@ -13,6 +23,7 @@ import {
   type Made,
 } from './judge.js'
 import { explore } from './explore.js'
+import { aimedAt, bearingOption, BESIDE, strangeness } from './habits.js'
 
 /** How many candidates are put through the holding check at most. */
 const HOLD_TRIES = 40
@@ -25,29 +36,108 @@ const HARDLY = 0.05
 const MOST_LACKING = 0.1
 
 /**
- * Starting options for a stone: the lightest wire whose plan has no errors and no doubts, hides no more of the face than the limit, and
- * holds soundly; failing that what comes nearest to it. Thoroughly by `explore`; `quick`: the first of the family's candidates that does. Wire that is kept comes first: another is offered only where none of it is sound.
- * A small stone may need the softer temper than wished. Undefined where no candidate can be built at all. Deterministic.
+ * Starting options for a stone, by what is aimed at: wire that makers usually take, holding soundly with room to spare and without a doubt; or
+ * of such wire what is easiest, strongest or shows most; or the least metal of all, searched for thoroughly by `explore` unless `quick`. Where
+ * nothing usual holds, the size beside it, and then what does. Wire that is kept comes first: another is offered only where none of it is
+ * sound. The temper is the wished one or what suits the part, and the other where nothing of that holds. Undefined where nothing can be built at all. Deterministic.
  */
 export function startingOptions(
   stone: Stone,
   id: string,
-  wish: Wish,
+  wished: Wished,
   limits: Limits = LIMITS,
   quick = false,
 ): Options | undefined {
   const chosen = family(id)
   if (chosen.fits(stone).some((f) => f.severity === 'error')) return undefined
-  const ask = askOf(chosen, stone, limits, quick)
-  const tempers = [wish.temper, wish.temper === 'dead soft' ? 'half hard' : 'dead soft']
+  const { aim = 'usual', ...wish } = wished
+  const habit = chosen.habit(stone, wish.alloy)
+  const ask = askOf(chosen, stone, limits, quick || aim !== 'least metal')
+  const first = wish.temper ?? habit.temper
+  const tempers = [first, first === 'dead soft' ? 'half hard' : 'dead soft']
+  let kept: Reached | undefined
+  for (const temper of tempers) {
+    const found = aim === 'least metal' ? undefined : reachFor(ask, habit, aim, { ...wish, temper })
+    if (found?.enough) return found.options
+    if (found && (!kept || found.share > kept.share)) kept = found
+  }
+  if (kept) return kept.options
   for (const temper of tempers) {
     const found = searchOptions(ask, { ...wish, temper })
     if (found) return found
   }
   // nothing hides so little: what does is offered, and its plan says how much it hides
-  return limits.hidden < ALL ? startingOptions(stone, id, wish, { ...limits, hidden: ALL }, quick) : undefined
+  return limits.hidden < ALL
+    ? startingOptions(stone, id, wished, { ...limits, hidden: ALL }, quick)
+    : undefined
 }
 const ALL = 100
+
+/** A proposal with wire that is usual, or a size beside that. */
+interface Reached {
+  readonly options: Options
+  readonly share: number
+  /** It holds with room to spare. */
+  readonly enough: boolean
+}
+
+/** So many are put through the holding check at most while nothing is sound, and with one that has no room to spare. */
+const REACHES = { without: 24, with: 10 }
+
+/** Goes through candidates of usual wire in the order of the aim, then those of the size beside it. Undefined where none of them is sound. */
+function reachFor(ask: Ask, habit: Habit, aim: Exclude<Aim, 'least metal'>, wish: Wish): Reached | undefined {
+  const { chosen, stone } = ask
+  const all = chosen.candidates(stone, wish).flatMap((g) => g.options())
+  const far = new Map(all.map((o) => [o, strangeness(habit, o)]))
+  const isKept = (o: Options): boolean => wish.kept?.includes(chosen.bearing(o).size.label) ?? false
+  const tiers = [
+    all.filter((o) => isKept(o) && far.get(o)! <= BESIDE),
+    all.filter((o) => far.get(o) === 0),
+    all.filter((o) => far.get(o)! > 0 && far.get(o)! <= BESIDE),
+  ]
+  let best: Reached | undefined
+  let tried = 0
+  for (const tier of tiers)
+    for (const options of inOrder(ask, habit, aim, tier)) {
+      if (tried >= (best ? REACHES.with : REACHES.without)) return best
+      const made = make(ask, options)
+      if (!isMade(made) || made.doubts.length > 0) continue
+      tried++
+      const { barrier, share } = judge(ask, made)
+      if (barrier) continue
+      if (share >= ROOM) return { options, share, enough: true }
+      if (!best || share > best.share) best = { options, share, enough: false }
+    }
+  return best
+}
+
+/** Candidates in the order in which an aim would have them: alike ones stay in their own. */
+function inOrder(
+  { chosen, stone }: Ask,
+  habit: Habit,
+  aim: Exclude<Aim, 'least metal'>,
+  list: readonly Options[],
+): Options[] {
+  const thick = (o: Options): number => chosen.bearing(o).size.mm
+  const wires = (o: Options): number => Number(o.wires ?? 1)
+  const by: Readonly<Record<typeof aim, (o: Options) => number>> = {
+    usual: (o) => {
+      const id = bearingOption(chosen, o)
+      return id === undefined ? 0 : Math.abs(Math.log(thick(o) / aimedAt(habit, id, stone, o)))
+    },
+    easiest: (o) => wires(o) * 10 + thick(o),
+    strongest: (o) => -strengthOf(chosen.bearing(o)),
+    'shows most': (o) => wires(o) * thick(o) + REACHED * reachOf(o),
+  }
+  return list
+    .map((o, i) => ({ o, i, rank: by[aim](o) }))
+    .sort((a, b) => a.rank - b.rank || a.i - b.i)
+    .map(({ o }) => o)
+}
+/** A millimetre that is reached over the face hides about so many times as much as one of the frame beside it. */
+const REACHED = 4
+const reachOf = (o: Options): number =>
+  Number(o.frontOverlap ?? o.claw ?? 0) + (o.hoop === undefined ? 0 : -Number(o.hoop) / 4)
 
 function searchOptions(ask: Ask, wish: Wish): Options | undefined {
   const groups = ask.chosen.candidates(ask.stone, wish).map((g) => new Group(ask, g))

@@ -1,7 +1,7 @@
 import type { Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import type { Stone } from '../stone/index.js'
-import type { GaugeQuestion, Stock } from '../wire/index.js'
+import type { GaugeQuestion, Stock, Temper } from '../wire/index.js'
 import type { Formulas, Quantity } from '../working/index.js'
 
 /** Shown only when another option has this value. */
@@ -120,6 +120,28 @@ export interface Wish {
   readonly worn?: Worn
 }
 
+/** What a proposal may aim at: what makers usually take, or the most of one thing. */
+export const AIMS = ['usual', 'easiest', 'strongest', 'shows most', 'least metal'] as const
+export type Aim = (typeof AIMS)[number]
+
+/** What is wished of a proposal: the temper is what suits the part where it is left open. */
+export interface Wished extends Omit<Wish, 'temper'> {
+  readonly temper?: string
+  readonly aim?: Aim
+}
+
+/**
+ * What makers usually reach for with a stone like this: typical, uncited. It bounds what is proposed first and is no limit: what a maker chooses is
+ * never refused for it.
+ */
+export interface Habit {
+  /** Thinnest and thickest by the option that chooses a wire's size, mm. */
+  readonly sizes: Readonly<Record<string, readonly [least: number, most: number]>>
+  /** Fewest and most of what is counted, by its option. */
+  readonly counts?: Readonly<Record<string, readonly [least: number, most: number]>>
+  readonly temper: Temper
+}
+
 export const WORN = ['pendant', 'ring'] as const
 export type Worn = (typeof WORN)[number]
 /** The same, with what is made of two pendants. */
@@ -206,6 +228,8 @@ export interface Family {
   candidates(stone: Stone, wish: Wish): readonly CandidateGroup[]
   /** All that a thorough search may turn to. */
   space(stone: Stone, wish: Wish): OptionSpace
+  /** What makers usually take for a stone like this, in this metal: a proposal begins there. */
+  habit(stone: Stone, alloy: string): Habit
   /** Options that this search decides, by id; the others are taste, or follow from them by the craft's rules. */
   readonly decides: readonly string[]
   /** The wire that bears the stone: what it holds goes with this wire's strength. */
@@ -225,8 +249,8 @@ export interface Family {
   face(stone: Stone, options: Options): Quantity
   /** Minutes of all steps by kind; `turns` are the joints' turns as worked out for the cut list. Add up to the operations' minutes. */
   efforts(stone: Stone, options: Options, turns: Readonly<Record<string, Quantity>>): readonly EffortWorking[]
-  /** What each wire must bear and how tightly it is bent, for its window of gauges; `mass` of the stone in g. */
-  gauges(stone: Stone, options: Options, mass: number): readonly GaugeAsk[]
+  /** What each wire must bear and how tightly it is bent, for its window of gauges; `force` is what is asked of the setting, N. */
+  gauges(stone: Stone, options: Options, force: number): readonly GaugeAsk[]
   /** Changes that may make it hold better, each by itself; what they gain is computed in `plan`. */
   moves(stone: Stone, options: Options): readonly MendMove[]
   /** What can still be done with the stone in, each by itself. */

@@ -2,7 +2,7 @@ export { asEar, isEar, mirrored } from './ears.js'
 export { FAMILIES } from './registry.js'
 export { FAMILY_IDS, loadFamily } from './loadFamily.js'
 export { family, isLoaded, loadedFamilies } from './loaded.js'
-export { WORN, WORN_AS } from './family.js'
+export { AIMS, WORN, WORN_AS } from './family.js'
 export { optionsSchema } from './optionsSchema.js'
 export type {
   EffortWorking,
@@ -26,6 +26,9 @@ export type {
   MendMove,
   OptionSpace,
   Wish,
+  Wished,
+  Aim,
+  Habit,
   Worn,
   WornAs,
 } from './family.js'

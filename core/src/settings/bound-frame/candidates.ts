@@ -14,6 +14,7 @@ import type { CandidateGroup, OptionSpace, Wish } from '../family.js'
 import { between, oneOf } from '../shared/unitInterval.js'
 import { bendForm } from '../shared/faceBend.js'
 import { frameBasis, mirrorOf, overHollow, wireHeight, type FrameSide } from './basis.js'
+import { habit } from './habit.js'
 import { bendRadius, readOptions, touching, type BoundFrameOptions } from './options.js'
 
 const nearest = (list: readonly WireSize[], mm: number): WireSize =>
@@ -162,6 +163,11 @@ export interface FrameDecision {
   readonly overlap: number
 }
 
+/** Round a smaller stone than this the foot is bound shorter, so that the bends have room, mm. */
+const FINE_WORK = 14
+/** Binding is about this share of the frame's thickness, and as thick as makers usually take. */
+const BINDING = 0.66
+
 /** A frame without bends: binding about half as thick as the frame, neck and curves by its thickness, foot by the way round. */
 export function plainFrameOptions(
   stone: Stone,
@@ -175,7 +181,9 @@ export function plainFrameOptions(
   const fine = WIRE_SIZES.filter((s) => s.mm >= 0.3)
   // what is kept is bound with where it is about as thick
   const here = fine.filter((s) => wish.kept?.includes(s.label) && Math.abs(s.mm / a - 0.62) < 0.14)
-  const binding = nearest(here.length > 0 ? here : fine.filter((s) => COMMON_SIZES.includes(s)), a * 0.62)
+  const [least, most] = habit(stone).sizes.bindingSize!
+  const usual = Math.max(least, Math.min(most, BINDING * a))
+  const binding = nearest(here.length > 0 ? here : fine.filter((s) => COMMON_SIZES.includes(s)), usual)
   const neckRadius = step(Math.max(2.5 * a, 1.5), 0.1)
   return {
     wires,
@@ -185,7 +193,7 @@ export function plainFrameOptions(
     temper: wish.temper as BoundFrameOptions['temper'],
     binding: 'half-round',
     bindingSize: binding.label,
-    foot: step(Math.max(4, Math.min(14, around * 0.12)), 0.5),
+    foot: step(Math.max(3, Math.min(14, around * (small < FINE_WORK ? 0.09 : 0.12))), 0.5),
     twist: 'no',
     footBind: 'bound',
     footForm: 'arc',

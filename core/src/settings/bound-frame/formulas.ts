@@ -31,7 +31,7 @@ import {
 } from './fromInputs.js'
 
 /** Multiple of the stone's weight that the frame must carry hanging. */
-export const LIMIT_MULTIPLE = 100
+export const LIMIT_MULTIPLE = 25
 
 /** Formulas of the family's lengths. Each rebuilds its own stretch from the inputs it names. */
 export const frameFormulas = {

@@ -1,4 +1,3 @@
-import { NEWTON_PER_GRAM } from '../../units/index.js'
 import type { Stone } from '../../stone/index.js'
 import { wireSize } from '../../wire/index.js'
 import type { GaugeAsk, Options } from '../family.js'
@@ -6,14 +5,11 @@ import { frameBasis } from './basis.js'
 import { readOptions } from './options.js'
 import { outlineRun } from '../../stone/index.js'
 
-/** What a frame is asked to bear: a knock, as a multiple of the stone's weight. */
-const KNOCK = 100
-
 /**
- * A frame wire bears its share of a knock in the middle of a side, free between the foot's bind and the neck's, and is bent round the
+ * A frame wire bears its share of what is asked in the middle of a side, free between the foot's bind and the neck's, and is bent round the
  * shoulder. The binding is only pulled tight round the frame.
  */
-export function gauges(stone: Stone, options: Options, mass: number): GaugeAsk[] {
+export function gauges(stone: Stone, options: Options, asked: number): GaugeAsk[] {
   const o = readOptions(options)
   const { line, stations } = frameBasis(stone, options)
   const side = outlineRun(line.outline, stations.easeEnd, stations.leave, line.thickness / 2)
@@ -28,7 +24,7 @@ export function gauges(stone: Stone, options: Options, mass: number): GaugeAsk[]
         temper: o.temper,
         profile: o.profile,
         radius: o.neckRadius,
-        force: (KNOCK * mass * NEWTON_PER_GRAM) / Math.max(1, bends),
+        force: asked / Math.max(1, bends),
         span: Math.max(1, side),
       },
     },

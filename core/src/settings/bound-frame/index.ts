@@ -4,6 +4,7 @@ import { build } from './build.js'
 import { candidates, space } from './candidates.js'
 import { fits, review } from './fits.js'
 import { gauges } from './gauges.js'
+import { habit } from './habit.js'
 import { moves } from './moves.js'
 import { frameStock, readOptions } from './options.js'
 import { params } from './params.js'
@@ -22,6 +23,7 @@ export const family: Family = {
   params,
   candidates,
   space,
+  habit,
   decides: ['wires', 'size', 'frontOverlap', 'frontBends', 'backOverlap', 'backBends'],
   bearing: (options) => frameStock(readOptions(options)),
   fits,

@@ -15,6 +15,7 @@ const LEAN = 62
 const CURVE = 2.5
 
 export const { make: F, formulas } = figures('claws', {
+  binder: mm('{tieSize} / 2: as high as half-round lies, flat side in', ({ tieSize }) => tieSize / 2),
   curve: mm('{times} × {size}: radius of the curves over to the neck', ({ times, size }) => times * size),
   shoulder: mm(
     '({half} − {vertex}) / 2 − ({tied} + {tie}) / √2 over cos {lean}°, less its curves of {curve} and half of {size}: straight between them',
@@ -57,7 +58,7 @@ export function bailFrom(k: K, pen: Pen, arm: Arm, tied: Quantity): PartOfWork {
     stock: k.stock('size'),
     thick: q.size,
     wound: 'tieSize',
-    binder: q.tieSize,
+    binder: F.binder({ tieSize: q.tieSize }),
     top: k.stone.length / 2,
   })
   return {

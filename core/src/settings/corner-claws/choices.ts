@@ -8,7 +8,11 @@ const reach = ({ length, width }: FullStone): number =>
 
 /** Thicknesses that are offered for seat and claws, and for ties, mm. */
 const WIRES = [0.4, 1.7] as const
-const FINE = [0.2, 0.65] as const
+const TIES = [0.4, 0.85] as const
+/** Stones up to this are small, mm. */
+const SMALL = 12
+const smaller = ({ length, width }: FullStone): number => Math.min(length, width)
+const TIED = [0.51, 0.65] as const
 const RING = ['mount', 'ring'] as const
 const PENDANT = ['mount', 'pendant'] as const
 
@@ -46,21 +50,24 @@ export const choices = {
   }),
   size: gauge('wire', 'square', WIRES, {
     start: '20 AWG',
+    usual: (s) => (smaller(s) <= SMALL ? [0.64, 0.82] : [0.72, 1.03]),
     takes: 90,
     search: { among: ({ small, wish }) => proposed([0.5, Math.min(1.3, small / 7)], wish.kept) },
   }),
   clawSize: gauge('wire', 'half-round', WIRES, {
     start: '18 AWG',
+    usual: (s) => (smaller(s) <= SMALL ? [0.81, 1.03] : [0.91, 1.3]),
     takes: 60,
     search: {
       among: () => proposed(WIRES),
       tries: ({ mm }) => [1, 1.25, 1.6, 2].map((by) => nearestSize(mm('size') * by, WIRES)),
     },
   }),
-  // two fifths as thick as the seat, and drawn tight by hand
-  tieSize: gauge('wire', 'round', FINE, {
+  // half-round about seven tenths as wide as the seat, drawn tight by hand
+  tieSize: gauge('wire', 'half-round', TIES, {
     temper: 'dead soft',
-    start: ({ mm }) => nearestSize(Math.max(0.25, mm('size') * 0.4), [0.2, 0.5]),
+    usual: TIED,
+    start: ({ mm }) => nearestSize(mm('size') * 0.7, TIED),
   }),
 }
 

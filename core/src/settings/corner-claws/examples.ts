@@ -39,7 +39,7 @@ const PENDANT: Options = {
   play: 0.05,
   size: '20 AWG',
   clawSize: '18 AWG',
-  tieSize: '28 AWG',
+  tieSize: '24 AWG',
   tie: 2,
   alloy: 'copper',
   temper: 'half hard',

@@ -262,6 +262,7 @@ const recipe: Recipe<typeof choices> = {
   formulas: { ...formulas, ...carrying },
   searched: { ...searched, ...searchedBelow },
   bearing: 'clawSize',
+  temper: 'half hard',
   unfit: (stone): Unfit | undefined => {
     if (stone.kind !== 'faceted')
       return { code: 'not-faceted', field: 'kind', values: { kind: kindWord(stone) } }

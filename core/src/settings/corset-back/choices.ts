@@ -51,6 +51,7 @@ export const choices = {
   ...hammerChoice,
   size: gauge('wire', 'round', BACK, {
     start: '18 AWG',
+    usual: [0.8, 1.03],
     takes: 130,
     search: {
       among: ({ small, wish }) => proposed([0.78, Math.max(0.95, Math.min(1.35, small / 8))], wish.kept),
@@ -59,6 +60,7 @@ export const choices = {
   // drawn tight by hand
   lace: gauge('wire', 'round', FINE, {
     temper: 'dead soft',
+    usual: [0.4, 0.52],
     start: ({ mm }) => nearestSize(mm('size') * FINER, LACED),
     takes: 400,
     search: {

@@ -177,6 +177,7 @@ const recipe: Recipe<typeof choices> = {
   searched,
   minutes: { cross: 0.35, bend: 0.5, turn: 0.06, roll: 2, seat: 2, straighten: 1 },
   bearing: 'size',
+  temper: 'half hard',
   unfit,
   make,
   checks: ['lacing', 'shake', 'push', 'ends', 'worn', 'stone'],

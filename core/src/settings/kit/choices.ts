@@ -89,6 +89,8 @@ export interface Gauge extends Base<string> {
   readonly temper?: Temper
   /** About how much of it a piece takes, mm, to put the lightest sets of wires first. */
   readonly takes?: number
+  /** What makers usually take for a stone like this, mm: typical, uncited. */
+  readonly usual?: From<readonly [least: number, most: number], FullStone>
 }
 export type Choice = Length | Count | OneOf<string> | Gauge
 /** All choices of a family by their ids, in the order in which they are shown. */
@@ -173,6 +175,14 @@ export const onStep = (c: Choice, v: number): number =>
 
 const given = <T, A>(from: From<T, A>, at: A): T =>
   typeof from === 'function' ? (from as (at: A) => T)(at) : from
+
+/** What makers usually take of each wire that says so, mm. */
+export const usualSizes = (choices: Choices, stone: FullStone): Record<string, readonly [number, number]> =>
+  Object.fromEntries(
+    Object.entries(choices).flatMap(([id, c]) =>
+      c.kind === 'gauge' && c.usual ? [[id, given(c.usual, stone)]] : [],
+    ),
+  )
 
 /** Least and most of a number that is chosen, for a stone. */
 export const rangeOf = (c: Length | Count, stone: FullStone): readonly [number, number] =>

@@ -2,7 +2,6 @@ import type { Design, Form, Operation } from '../../design/index.js'
 import { ALONE, isWound, jointsMade, withoutNegativeZero } from '../../design/index.js'
 import type { Finding } from '../../finding/index.js'
 import { leastRadius } from '../../path/index.js'
-import { NEWTON_PER_GRAM } from '../../units/index.js'
 import { leastBend, stockName } from '../../wire/index.js'
 import { leaf, numberOf, type Quantity } from '../../working/index.js'
 import type { EffortWorking, GaugeAsk } from '../family.js'
@@ -152,14 +151,11 @@ export function commonFindings(family: string, made: Made): Finding[] {
   return [...tight, ...loose]
 }
 
-/** What a setting is asked to bear for its wires' windows: a knock, as a multiple of the stone's weight. */
-const KNOCK = 100
-
 /**
- * What each chosen size is asked: a strand bears its share of a knock in the middle of the span that its anchor lies in, between the joints on
+ * What each chosen size is asked: a strand bears its share of what is asked in the middle of the span that its anchor lies in, between the joints on
  * both sides, and is bent as tightly as its tightest bend; a wound wire is pulled tight round the thickest wire of its bundles.
  */
-export function gaugesOf(made: Made, mass: number): GaugeAsk[] {
+export function gaugesOf(made: Made, force: number): GaugeAsk[] {
   const { work, wires, joints } = made
   const stockAt = (id: string) => wires.find((w) => w.id === id)!.stock
   const drawn = work.strands.filter((s) => s.right.some((p) => p.kind === 'taut')).map((s) => s.size)
@@ -184,7 +180,7 @@ export function gaugesOf(made: Made, mass: number): GaugeAsk[] {
           temper,
           profile,
           radius: tightestOf(made, size),
-          force: (KNOCK * mass * NEWTON_PER_GRAM) / own.length,
+          force: force / own.length,
           span,
         },
       },

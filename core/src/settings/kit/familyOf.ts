@@ -5,7 +5,7 @@ import { fullStone, stoneErrors, type Stone } from '../../stone/index.js'
 import { leaf, type Formulas, type Quantity } from '../../working/index.js'
 import type { Family, Hand, NamedQuantity, Options } from '../family.js'
 import { fixed } from '../shared/efforts.js'
-import { METAL, paramsOf, stockOf, type Choices, leavesOf, readChoices } from './choices.js'
+import { METAL, paramsOf, stockOf, type Choices, leavesOf, readChoices, usualSizes } from './choices.js'
 import { commonFindings, commonFormulas, designOf, effortsOf, gaugesOf } from './common.js'
 import { makerOf, makingFormulas, type Made } from './made.js'
 import { penFormulas } from './pen.js'
@@ -82,6 +82,7 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
     params: (stone) => paramsOf(choices, fullStone(stone)),
     candidates: (stone, wish) => candidatesOf(choices, fullStone(stone), wish),
     space: (stone, wish) => spaceOf(choices, fullStone(stone), wish),
+    habit: (stone) => ({ sizes: usualSizes(choices, fullStone(stone)), temper: recipe.temper }),
     decides: searched(choices),
     bearing: (options) => stockOf(choices, options, recipe.bearing),
     fits: (stone, options) => {
@@ -142,7 +143,7 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
     },
     face: (stone, options) => faceOf(madeOf(stone, options)),
     efforts: (stone, options, turns) => effortsOf(madeOf(stone, options), minutes, turns),
-    gauges: (stone, options, mass) => gaugesOf(madeOf(stone, options), mass),
+    gauges: (stone, options, force) => gaugesOf(madeOf(stone, options), force),
     moves: (stone, options) => movesOf(choices, fullStone(stone), options),
     benchMoves: (_, options) => benchMovesOf(choices, options),
     withBench: (stone, options, done) =>

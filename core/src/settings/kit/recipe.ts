@@ -1,6 +1,6 @@
 import type { Finding } from '../../finding/index.js'
 import type { FullStone, StoneInputs } from '../../stone/index.js'
-import type { Stock } from '../../wire/index.js'
+import type { Stock, Temper } from '../../wire/index.js'
 import type { Formulas, Quantity, Unit } from '../../working/index.js'
 import type { Family, FamilyText, Hand } from '../family.js'
 import type { Choices, Gauge, METAL, OptionsOf } from './choices.js'
@@ -82,6 +82,8 @@ export interface Recipe<C extends Choices> {
   readonly minutes?: Readonly<Record<string, number>>
   /** The size of the wire that bears the stone. */
   readonly bearing: Sizes<C>
+  /** The temper that a piece is usually worked in, where no wire says otherwise. */
+  readonly temper: Temper
   /** It sets several like stones side by side. */
   readonly takesRows?: true
   /** What stands against such a stone, if anything does. */

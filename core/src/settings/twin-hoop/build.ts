@@ -37,6 +37,9 @@ import {
 import { climbTurns, oneWireStretches } from './oneWire.js'
 import { lengthsFor } from './working.js'
 
+/** A stout wire's own turns round a post bear it like a bearing as long as they are, from so many on: it leans no way but about the post. */
+const CLAMPS = 2
+
 /** What builder, working and findings start from. */
 export interface TwinHoopBasis {
   readonly o: TwinHoopOptions
@@ -129,7 +132,7 @@ function coil(spec: {
     length: s1 - s0,
     turns,
     counted: 'sides',
-    hold: each >= 3 ? 'clamp' : 'pin',
+    hold: each >= CLAMPS ? 'clamp' : 'pin',
     slip: slipOf(stock, turns),
   }
 }

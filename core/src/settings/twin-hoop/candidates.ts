@@ -40,6 +40,14 @@ function leaveFor(stone: Stone, mount: string, size: number, shank: number): num
   return 50
 }
 
+/** A ring's lower hoop over the stone's width at least, and how far it bulges toward the finger, mm. */
+const LOWER_HOOP = 0.91
+const BULGE = [0, -0.6, -1.2]
+/** On a ball smaller than this two turns at each end have to do, and a ring's hoops stand apart: the upper one narrow, the lower one near the finger, mm. */
+const SMALL = 12.5
+const NARROW = [0.86, 0.8, 0.74, 0.7]
+const LOW = [-0.6, -1.2, -2]
+
 /** What is decided about two hoops; everything else follows by the craft's rules. */
 export interface HoopDecision {
   readonly mount: 'ring' | 'pendant'
@@ -95,24 +103,25 @@ export function hoopOptions(stone: Stone, wish: Wish, d: HoopDecision): TwinHoop
 /** Options worth trying for a ball or an egg, lightest wire first: gauges in reach, hoops from wide to narrow, an end wound three or four times. */
 export function candidates(stone: Stone, wish: Wish): CandidateGroup[] {
   const across = stone.width
+  const small = across < SMALL
   const out: CandidateGroup[] = []
   for (const mount of wish.worn ? [wish.worn] : (['pendant', 'ring'] as const))
     for (const size of hoopGauges(stone, wish)) {
       const stout = carrierGauges(wish, size)
       if (stout.length === 0) continue
       const shankSize = nearest(stout, mount === 'ring' ? RING_SHANK : size.mm)
-      for (const turns of [3, 4]) {
+      for (const turns of small ? [2, 3] : [3, 4]) {
         const hoop = Math.PI * 0.85 * across + turns * 2 * Math.PI * (size.mm + shankSize.mm)
         out.push({
           wire: 2 * hoop * section('round', size.mm).area + 60 * section('round', shankSize.mm).area,
           options: () =>
-            (mount === 'ring' ? [0, -0.6, -1.2] : [0]).flatMap((bulge) =>
-              [...SHARES].reverse().map((share) => ({
+            (mount === 'ring' ? (small ? LOW : BULGE) : [0]).flatMap((bulge) =>
+              (mount === 'ring' && small ? NARROW : [...SHARES].reverse()).map((share) => ({
                 ...hoopOptions(stone, wish, {
                   mount,
                   size,
                   shankSize,
-                  seat: (mount === 'ring' ? Math.max(share, 0.91) : share) * across,
+                  seat: (mount === 'ring' ? Math.max(share, LOWER_HOOP) : share) * across,
                   hoop: share * across,
                   turns,
                   bulge,
@@ -128,7 +137,7 @@ export function candidates(stone: Stone, wish: Wish): CandidateGroup[] {
 /** Shares of the stone's width that hoops, and a ring's lower hoop, may have; how far a ring's bulges toward the finger, mm. */
 const HOOPS = { least: 0.58, most: 0.97 }
 const LOWER = { least: 0.7, most: 0.97 }
-const BULGES = { least: -1.5, most: 0 }
+const BULGES = { least: -2, most: 0 }
 const TURNS = [2, 3, 4]
 /** A pendant's wire is not thicker than this, mm. */
 const CARRIER = 2.1

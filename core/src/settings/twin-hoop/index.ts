@@ -3,6 +3,7 @@ import { workingOf } from '../shared/pieces.js'
 import { build, piecesOf } from './build.js'
 import { candidates, space } from './candidates.js'
 import { fits, review } from './fits.js'
+import { habit } from './habit.js'
 import { benchMoves, gauges, moves, withBench } from './moves.js'
 import { hoopStock, readOptions } from './options.js'
 import { params } from './params.js'
@@ -19,6 +20,7 @@ export const family: Family = {
   params,
   candidates,
   space,
+  habit,
   decides: ['size', 'seat', 'hoop', 'turns'],
   bearing: (options) => hoopStock(readOptions(options)),
   fits,

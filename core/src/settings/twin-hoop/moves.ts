@@ -1,6 +1,5 @@
 import type { Design } from '../../design/index.js'
 import type { Stone } from '../../stone/index.js'
-import { NEWTON_PER_GRAM } from '../../units/index.js'
 import { COMMON_SIZES, wireSize } from '../../wire/index.js'
 import type { BenchMove, GaugeAsk, MendMove, Options } from '../family.js'
 import { basisOf, build } from './build.js'
@@ -50,11 +49,8 @@ export function benchMoves(_stone: Stone, options: Options): BenchMove[] {
 export const withBench = (stone: Stone, options: Options, done: readonly BenchMove[]): Design =>
   build(stone, Object.assign({}, options, ...done.map((m) => m.change)) as Options)
 
-/** What the frame is asked to bear: a knock, as a multiple of the stone's weight. */
-const KNOCK = 100
-
-/** A hoop bears a knock on one half, tied at both sides; a shank bears the hand's own pull. */
-export function gauges(stone: Stone, options: Options, mass: number): GaugeAsk[] {
+/** A hoop bears what is asked on one half, tied at both sides; a shank bears the hand's own pull. */
+export function gauges(stone: Stone, options: Options, asked: number): GaugeAsk[] {
   const { o, geometry } = basisOf(stone, options)
   return [
     {
@@ -65,7 +61,7 @@ export function gauges(stone: Stone, options: Options, mass: number): GaugeAsk[]
         temper: o.temper,
         profile: 'round',
         radius: geometry.post.reach,
-        force: (KNOCK * mass * NEWTON_PER_GRAM) / 2,
+        force: asked / 2,
         span: (Math.PI / 2) * o.hoop,
       },
     },
@@ -77,7 +73,7 @@ export function gauges(stone: Stone, options: Options, mass: number): GaugeAsk[]
         temper: o.temper,
         profile: 'round',
         radius: 2 * wireSize(o.shankSize).mm,
-        force: KNOCK * mass * NEWTON_PER_GRAM,
+        force: asked,
         span: stone.width,
       },
     },

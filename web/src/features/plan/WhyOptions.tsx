@@ -148,8 +148,8 @@ function sayBarrier(familyId: string, b: Barrier, settings: WorkshopSettings): s
       return `It would bear ${percent(b.share)} of what is asked of it.`
     case 'careful':
       return b.share <= 0
-        ? 'With every bend half a millimetre short and a tenth of play the stone could slip out.'
-        : `With every bend half a millimetre short and a tenth of play it would bear ${percent(b.share)} of what is asked of it.`
+        ? 'With bends as short and as much play as a hand leaves, the stone could slip out.'
+        : `With bends as short and as much play as a hand leaves, it would bear ${percent(b.share)} of what is asked of it.`
     default: {
       const never: never = b
       throw new RangeError(`unknown barrier ${JSON.stringify(never)}`)
