@@ -15,6 +15,7 @@ import { asEar, family, FAMILIES, type Options, type Wished, type WornAs } from 
 import type { Stone } from '../stone/index.js'
 import { leastBend } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
+import { BESIDE, strangeness } from './habits.js'
 import { startingOptions } from './startingOptions.js'
 
 /** Why a setting asks more of the maker than another. */
@@ -29,6 +30,8 @@ export interface Chosen {
   readonly line: HoldLine
   /** Easy, middling or demanding, and why. */
   readonly difficulty: { readonly level: 0 | 1 | 2; readonly reasons: readonly Demanding[] }
+  /** Its wire is more than a size off what makers usually take for such a stone: nothing nearer to that was found to hold. */
+  readonly unusual: boolean
 }
 
 /** A setting that cannot take the stone, or cannot be worn so, and the finding that says why. Without one: nothing could be built. */
@@ -108,6 +111,7 @@ export function chooseOne(spec: {
     hold,
     line: holdLine(hold.hold, numberOf(hold.shown.pull)),
     difficulty: difficultyOf(made.plan),
+    unusual: strangeness(chosen.habit(stone, String(options.alloy)), options) > BESIDE,
   }
 }
 

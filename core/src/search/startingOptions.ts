@@ -82,9 +82,9 @@ interface Reached {
 }
 
 /** So many are put through the holding check at most while nothing is sound, and with one that has no room to spare. */
-const REACHES = { without: 24, with: 10 }
+const REACHES = { without: 40, with: 10 }
 
-/** Goes through candidates of usual wire in the order of the aim, then those of the size beside it. Undefined where none of them is sound. */
+/** Goes through candidates of usual wire in the order of the aim, then those of the size beside it, then the others. Undefined where none of them is sound. */
 function reachFor(ask: Ask, habit: Habit, aim: Exclude<Aim, 'least metal'>, wish: Wish): Reached | undefined {
   const { chosen, stone } = ask
   const all = chosen.candidates(stone, wish).flatMap((g) => g.options())
@@ -94,6 +94,7 @@ function reachFor(ask: Ask, habit: Habit, aim: Exclude<Aim, 'least metal'>, wish
     all.filter((o) => isKept(o) && far.get(o)! <= BESIDE),
     all.filter((o) => far.get(o) === 0),
     all.filter((o) => far.get(o)! > 0 && far.get(o)! <= BESIDE),
+    ...apart(all, far),
   ]
   let best: Reached | undefined
   let tried = 0
@@ -109,6 +110,14 @@ function reachFor(ask: Ask, habit: Habit, aim: Exclude<Aim, 'least metal'>, wish
       if (!best || share > best.share) best = { options, share, enough: false }
     }
   return best
+}
+
+/** What lies farther off than the size beside what is usual, the nearest first. */
+function apart(all: readonly Options[], far: ReadonlyMap<Options, number>): Options[][] {
+  const steps = [...new Set(all.map((o) => Math.ceil(far.get(o)!)))].filter((n) => n > BESIDE)
+  return steps
+    .sort((a, b) => a - b)
+    .map((n) => all.filter((o) => far.get(o)! > BESIDE && Math.ceil(far.get(o)!) === n))
 }
 
 /** Candidates in the order in which an aim would have them: alike ones stay in their own. */

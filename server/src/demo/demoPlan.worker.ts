@@ -16,8 +16,8 @@ export default function demoPlan(id: string): DemoPlan | undefined {
   if (!piece) return undefined
   const { alloy, worn, choices } = piece
   const family = familyFor(stone)
-  // what Choose offers: a thorough search for each would keep the first start waiting for minutes
-  const wish = { alloy, temper: 'half hard', ...(worn ? { worn } : {}) }
+  // what Choose offers
+  const wish = { alloy, ...(worn ? { worn } : {}) }
   const options = family && startingOptions(stone, family, wish, undefined, true)
   if (!options) throw new Error(`the demo stone ${id} cannot be planned`)
   const prices = withKeptPrices(

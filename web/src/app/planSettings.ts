@@ -1,5 +1,5 @@
 import type { DrawerRow, Settings } from '@verger/contract'
-import { withKeptPrices, type KeptWire, type Wish } from '@verger/core'
+import { withKeptPrices, type KeptWire, type Wished } from '@verger/core'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { api } from './api.js'
@@ -30,7 +30,7 @@ export async function planSettings(settings: Settings): Promise<Settings> {
 }
 
 /** A wish with what is kept of its metal: those sizes are offered first. */
-export async function wishWithKept(wish: Omit<Wish, 'kept'>): Promise<Wish> {
+export async function wishWithKept(wish: Omit<Wished, 'kept'>): Promise<Wished> {
   const rows = await api.drawer().catch(() => [])
   const kept = rows.flatMap(({ item }) =>
     item.kind === 'wire' && item.alloy === wish.alloy && item.profile !== 'flat' ? [item.size] : [],

@@ -8,7 +8,7 @@ export const stepsSheet = (plan: Plan): string => renderToStaticMarkup(<StepsShe
 
 /** Every setting of a stone, worn in every way, as markup, for `npm run settings`. */
 export function settingsSheet(stone: Stone): string {
-  const wish = { alloy: 'copper', temper: 'half hard' }
+  const wish = { alloy: 'copper' }
   const list = FAMILIES.flatMap((f) =>
     f.worn.map((worn) =>
       chooseOne({ stone, family: f.id, wish: { ...wish, worn }, settings: DEFAULT_SETTINGS }),

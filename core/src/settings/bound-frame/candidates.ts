@@ -181,7 +181,7 @@ export function plainFrameOptions(
   const fine = WIRE_SIZES.filter((s) => s.mm >= 0.3)
   // what is kept is bound with where it is about as thick
   const here = fine.filter((s) => wish.kept?.includes(s.label) && Math.abs(s.mm / a - 0.62) < 0.14)
-  const [least, most] = habit(stone).sizes.bindingSize!
+  const [least, most] = habit(stone, wish.alloy).sizes.bindingSize!
   const usual = Math.max(least, Math.min(most, BINDING * a))
   const binding = nearest(here.length > 0 ? here : fine.filter((s) => COMMON_SIZES.includes(s)), usual)
   const neckRadius = step(Math.max(2.5 * a, 1.5), 0.1)

@@ -12,11 +12,19 @@ const ROWS = [
   { upTo: Infinity, size: [0.81, 1.03], bindingSize: [0.81, 1.03], wires: [4, 6], temper: 'half hard' },
 ] as const
 
+/** Aluminium is taken a size thicker. */
+const ALUMINIUM = 1.12
+
 /** Square wires and their binding that are usually bound round a stone like this. */
-export function habit(stone: Stone): Habit {
+export function habit(stone: Stone, alloy: string): Habit {
   const { length, width, depth } = fullStone(stone)
   const { size, bindingSize, wires, temper } = ROWS.find((r) => Math.max(length, width) <= r.upTo)!
   const [few, many] = wires
   const thick = depth > THICK * Math.min(length, width)
-  return { sizes: { size, bindingSize }, counts: { wires: [few, thick ? many + 1 : many] }, temper }
+  const by = alloy === 'aluminium' ? ALUMINIUM : 1
+  return {
+    sizes: { size: [by * size[0], by * size[1]], bindingSize },
+    counts: { wires: [few, thick ? many + 1 : many] },
+    temper,
+  }
 }

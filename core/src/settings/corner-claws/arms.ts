@@ -116,7 +116,7 @@ export function armsOf(k: K): {
   const sizeOf = { seat: 'size', claw: 'clawSize' } as const
   const half = (tier: Tier, axis: Axis) =>
     F.half({ side: side[axis], reach: q[tier], thick: q[sizeOf[tier]] })
-  const on = k.on('seat', 'claw', 'play', 'size', 'clawSize', 'alloy', 'temper')
+  const on = k.on('seat', 'claw', 'play', 'size', 'clawSize', 'alloy', 'temper', 'seatTemper')
   const arm = (tier: Tier, axis: Axis) => {
     const size = sizeOf[tier]
     const [own, thick, radius] = [half(tier, axis), q[size], k.radius(size)]
@@ -128,7 +128,7 @@ export function armsOf(k: K): {
     const at = { girdle, reach: q[tier], slope }
     const climb = tier === 'seat' ? F.rise(at) : F.fall({ ...at, crown, play: q.play })
     const past = pastEdge(outline, axis, numberOf(own), numberOf(vertex), numberOf(radius), k.thick(size))
-    const hangsOn = k.on('seat', 'claw', 'size', 'clawSize', 'alloy', 'temper')
+    const hangsOn = k.on('seat', 'claw', 'size', 'clawSize', 'alloy', 'temper', 'seatTemper')
     const level = k.found('level', `${tier}’s ${axis}`, past, hangsOn)
     // out along the corner, to where the way up or down ends
     const { run } = crankOf(numberOf(climb), numberOf(radius))

@@ -137,6 +137,7 @@ export function shankFrom(k: K, pen: Pen, side: 'top' | 'bottom', end: 'left' | 
     'clear',
     'alloy',
     'temper',
+    'seatTemper',
   )
   const put = (id: keyof typeof searched, segments: readonly Segment[]) =>
     pen.draw(id, id, segments, k.found(id, `${side} wire’s ${end} end`, pathLength({ segments }), hangsOn))

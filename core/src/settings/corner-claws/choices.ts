@@ -50,9 +50,15 @@ export const choices = {
   }),
   size: gauge('wire', 'square', WIRES, {
     start: '20 AWG',
+    temper: { by: 'seatTemper' },
     usual: (s) => (smaller(s) <= SMALL ? [0.64, 0.82] : [0.72, 1.03]),
     takes: 90,
     search: { among: ({ small, wish }) => proposed([0.5, Math.min(1.3, small / 7)], wish.kept) },
+  }),
+  // soft it is bent four times and tied; the claws spring open unless they are harder
+  seatTemper: oneOf('wire', ['dead soft', 'half hard', 'as the claws'], {
+    before: 'as the claws',
+    detail: true,
   }),
   clawSize: gauge('wire', 'half-round', WIRES, {
     start: '18 AWG',

@@ -261,6 +261,8 @@ const recipe: Recipe<typeof choices> = {
   parts: [rolledBailPart],
   formulas: { ...formulas, ...carrying },
   searched: { ...searched, ...searchedBelow },
+  // a wire has two bends and two cranks
+  minutes: { bend: 1.5 },
   bearing: 'clawSize',
   temper: 'half hard',
   unfit: (stone): Unfit | undefined => {

@@ -18,6 +18,7 @@ export const text: RecipeText = {
     tie: 'Tie at each corner',
     size: 'Seat wire, square',
     clawSize: 'Claw wire, half-round',
+    seatTemper: 'Seat’s temper',
     tieSize: 'Tie wire',
   },
   parts: {

@@ -175,7 +175,7 @@ const recipe: Recipe<typeof choices> = {
   ],
   formulas: { ...formulas, ...bendFigures, ...eyeFigures },
   searched,
-  minutes: { cross: 0.35, bend: 0.5, turn: 0.06, roll: 2, seat: 2, straighten: 1 },
+  minutes: { wrap: 0.06, seat: 2 },
   bearing: 'size',
   temper: 'half hard',
   unfit,

@@ -85,8 +85,8 @@ export interface Gauge extends Base<string> {
   readonly profile: Profile
   /** Thinnest and thickest, mm. */
   readonly range: readonly [least: number, most: number]
-  /** Where it is not the piece's own temper: a wire that is drawn tight by hand. */
-  readonly temper?: Temper
+  /** Where it is not the piece's own temper: that of a wire that is drawn tight by hand, or the choice that says it (a word that is no temper means the piece's own). */
+  readonly temper?: Temper | { readonly by: string }
   /** About how much of it a piece takes, mm, to put the lightest sets of wires first. */
   readonly takes?: number
   /** What makers usually take for a stone like this, mm: typical, uncited. */
@@ -247,13 +247,20 @@ export function startOf(choices: Choices, stone: FullStone, wish: Wish, decided:
 export const readChoices = <C extends Choices>(choices: C, options: Options): OptionsOf<C> =>
   Object.fromEntries(Object.entries(choices).map(([id, c]) => [id, options[id] ?? c.before])) as OptionsOf<C>
 
+const TEMPERS: readonly string[] = ['dead soft', 'half hard']
+
+function temperOf({ temper }: Gauge, options: Options): Temper {
+  const said = typeof temper === 'object' ? String(options[temper.by]) : temper
+  return (said !== undefined && TEMPERS.includes(said) ? said : options.temper) as Temper
+}
+
 /** The stock that a gauge, the metal and the temper of the options make. */
 export const stockOf = (choices: Choices, options: Options, id: string): Stock => {
   const c = choices[id]
   if (c?.kind !== 'gauge') throw new RangeError(`"${id}" is no wire's size`)
   return {
     alloy: options.alloy as AlloyId,
-    temper: c.temper ?? (options.temper as Temper),
+    temper: temperOf(c, options),
     profile: c.profile,
     size: wireSize(String(options[id])),
   }

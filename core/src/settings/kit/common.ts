@@ -19,6 +19,9 @@ const { make, formulas: commonFormulas } = figures('kit', {
 })
 export { commonFormulas }
 
+/** What a turn of each kind of joint counts as among the kinds of work. */
+const TURNED = { bind: 'turn', lash: 'turn', coil: 'wrap', twist: 'twistTurn', weave: 'crossing' } as const
+
 /** What a step takes: each kind of work and how often it comes. Turns of a joint are those of the cut list where they are known. */
 function takenBy(
   step: Step,
@@ -27,14 +30,22 @@ function takenBy(
 ): Readonly<Record<string, Quantity>> {
   const made = jointsMade(step)
   if (made.length === 0) return step.takes ?? { [step.kind]: fixed('times', 1) }
-  const wound = Object.fromEntries(
-    made.map((id) => {
-      const joint = joints.find((j) => j.id === id)!
-      const tie = work.ties.find((t) => t.id === id)!
-      return [id, turns[id] ?? tie.turns ?? fixed(`turns at ${id}`, joint.turns)]
-    }),
-  )
-  return { turn: made.length === 1 ? wound[made[0]!]! : make.times(wound), ...step.takes }
+  const taken: Record<string, Record<string, Quantity>> = {}
+  for (const id of made) {
+    const joint = joints.find((j) => j.id === id)!
+    const tie = work.ties.find((t) => t.id === id)!
+    const wound = turns[id] ?? tie.turns ?? fixed(`turns at ${id}`, joint.turns)
+    ;(taken[TURNED[tie.kind]] ??= {})[id] = wound
+    if (isWound(tie)) (taken.begin ??= {})[id] = fixed(`beginnings at ${id}`, 1)
+  }
+  const sum = (all: Record<string, Quantity>): Quantity => {
+    const list = Object.values(all)
+    return list.length === 1 ? list[0]! : make.times(all)
+  }
+  return {
+    ...Object.fromEntries(Object.entries(taken).map(([kind, all]) => [kind, sum(all)])),
+    ...step.takes,
+  }
 }
 
 type Minutes = Readonly<Record<string, number>>

@@ -88,6 +88,14 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
     )
     const stock = (id: string) => stockOf(choices, o, id)
     const word = (name: string, value: string) => leaf('table', name, value, 'word', 'the family')
+    /** What says a wire's temper: a choice of its own, or, where that leaves it, the piece's. */
+    const tempering = (id: string): { readonly temper: Quantity; readonly own?: Quantity } => {
+      const c = choices[id]
+      const by = c?.kind === 'gauge' && typeof c.temper === 'object' ? c.temper.by : undefined
+      if (by === undefined) return { temper: q.temper }
+      const own = (q as Readonly<Record<string, Quantity>>)[by]!
+      return own.value === stock(id).temper ? { temper: own } : { temper: q.temper, own }
+    }
     return {
       stone,
       measured,
@@ -96,7 +104,7 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
       hand,
       stock,
       thick: (id) => stock(id).size.mm,
-      radius: (id) => figure.radius({ size: q[id], alloy: q.alloy, temper: q.temper }),
+      radius: (id) => figure.radius({ size: q[id], alloy: q.alloy, ...tempering(id) }),
       mandrel: (id, inside) => {
         const metal = alloy(o.alloy as AlloyId)
         const [low, high] = metal.yield[stock(id).temper]
@@ -106,7 +114,7 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
           profile: word('profile', stock(id).profile),
           yieldStress: leaf(
             'table',
-            `yield of ${o.alloy}, ${o.temper}, middle`,
+            `yield of ${o.alloy}, ${stock(id).temper}, middle`,
             (low + high) / 2,
             'MPa',
             ALLOY_SOURCE,

@@ -43,7 +43,7 @@ function leaveFor(stone: Stone, mount: string, size: number, shank: number): num
 /** A ring's lower hoop over the stone's width at least, and how far it bulges toward the finger, mm. */
 const LOWER_HOOP = 0.91
 const BULGE = [0, -0.6, -1.2]
-/** On a ball smaller than this two turns at each end have to do, and a ring's hoops stand apart: the upper one narrow, the lower one near the finger, mm. */
+/** On a ball smaller than this a ring's hoops stand apart: the upper one narrow, the lower one near the finger, mm. */
 const SMALL = 12.5
 const NARROW = [0.86, 0.8, 0.74, 0.7]
 const LOW = [-0.6, -1.2, -2]
@@ -110,7 +110,7 @@ export function candidates(stone: Stone, wish: Wish): CandidateGroup[] {
       const stout = carrierGauges(wish, size)
       if (stout.length === 0) continue
       const shankSize = nearest(stout, mount === 'ring' ? RING_SHANK : size.mm)
-      for (const turns of small ? [2, 3] : [3, 4]) {
+      for (const turns of [2, 3, 4]) {
         const hoop = Math.PI * 0.85 * across + turns * 2 * Math.PI * (size.mm + shankSize.mm)
         out.push({
           wire: 2 * hoop * section('round', size.mm).area + 60 * section('round', shankSize.mm).area,

@@ -8,6 +8,7 @@ const ROWS = [
   { upTo: 20, size: [1, 1.5] },
   { upTo: Infinity, size: [1.25, 1.7] },
 ] as const
+const SMALL = 12.5
 /** Aluminium is taken half as thick again. */
 const ALUMINIUM = 1.5
 
@@ -16,5 +17,10 @@ export function habit(stone: Stone, alloy: string): Habit {
   const [least, most] = ROWS.find((r) => stone.width <= r.upTo)!.size
   const by = alloy === 'aluminium' ? ALUMINIUM : 1
   const size = [by * least, by * most] as const
-  return { sizes: { size, shankSize: size }, temper: 'half hard' }
+  // on a small ball two turns at each end have to do
+  return {
+    sizes: { size, shankSize: size },
+    counts: { turns: [stone.width < SMALL ? 2 : 3, 4] },
+    temper: 'half hard',
+  }
 }

@@ -5,7 +5,9 @@ import {
   fill,
   isLoaded,
   stoneText,
+  AIMS,
   WORN_AS,
+  type Aim,
   type Chosen,
   type Excluded,
   type Options,
@@ -21,7 +23,7 @@ import { Frame } from '../../ui/Frame.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { Waiting } from '../../ui/Waiting.js'
 import { keepDraft } from '../plan/useChoices.js'
-import { faceOf, metalOf, minutesOf, sorted, SORTS, SORT_WORDS, type Sort } from './order.js'
+import { AIM_WORDS, faceOf, metalOf, minutesOf, sorted } from './order.js'
 import { roomOf, Setting } from './Setting.js'
 import { useChosen } from './useChosen.js'
 
@@ -45,13 +47,13 @@ function Chooser({ piece }: { piece: PieceRow }) {
   const saved = piece.plan?.options.alloy
   const [alloy, setAlloy] = useState(typeof saved === 'string' ? saved : 'copper')
   const [worn, setWorn] = useState<WornAs>(piece.stone.group?.kind === 'pair' ? 'earrings' : 'pendant')
-  const [sort, setSort] = useState<Sort>('hold')
+  const [aim, setAim] = useState<Aim>('usual')
   const [more, setMore] = useState(false)
   const [pins, setPins] = useState<readonly string[]>([])
-  const all = useChosen(piece.stone, alloy, worn)
+  const all = useChosen(piece.stone, alloy, worn, aim)
   const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
   const navigate = useNavigate()
-  const list = useMemo(() => sorted(all.chosen, sort), [all.chosen, sort])
+  const list = useMemo(() => sorted(all.chosen, aim), [all.chosen, aim])
   const shown = more ? list : list.slice(0, BEST)
   const sheet = useMemo(() => {
     const rooms = list.map(roomOf)
@@ -81,11 +83,11 @@ function Chooser({ piece }: { piece: PieceRow }) {
           <Pick label="Worn as" value={worn} values={WORN_AS} onPick={(v) => setWorn(v as WornAs)} />
           <Pick label="Metal" value={alloy} values={ALLOYS.map((a) => a.id)} onPick={setAlloy} />
           <Pick
-            label="First"
-            value={sort}
-            values={SORTS}
-            words={SORT_WORDS}
-            onPick={(v) => setSort(v as Sort)}
+            label="Aim for"
+            value={aim}
+            values={AIMS}
+            words={AIM_WORDS}
+            onPick={(v) => setAim(v as Aim)}
           />
         </div>
       </div>

@@ -89,7 +89,7 @@ export function Setting({
         {stocks.map((s) => (
           <span key={stockName(s)} className="block">
             {plan.cut.wires.filter((w) => stockName(w.stock) === stockName(s)).length} × {s.size.label}{' '}
-            {s.profile}
+            {s.profile}, {s.temper}
           </span>
         ))}
         {plan.cut.spools.map(({ stock }) => (
@@ -134,6 +134,11 @@ export function Setting({
             </div>
           ))}
         </dl>
+        {found.unusual && (
+          <p className="m-0 pt-1 text-[15.5px] text-soft">
+            Other wire than makers usually take for such a stone: nothing nearer to that was found to hold it.
+          </p>
+        )}
         <Details found={found} drawer={drawer} />
         <div className="mt-3 flex items-center gap-4">
           <button

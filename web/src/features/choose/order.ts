@@ -1,15 +1,12 @@
-import { numberOf, type Chosen } from '@verger/core'
+import { numberOf, type Aim, type Chosen } from '@verger/core'
 
-/** What a maker may sort settings by. */
-export const SORTS = ['hold', 'cost', 'time', 'face', 'ease'] as const
-export type Sort = (typeof SORTS)[number]
-
-export const SORT_WORDS: Readonly<Record<Sort, string>> = {
-  hold: 'strongest hold',
-  cost: 'least metal',
-  time: 'least time',
-  face: 'most of the face',
-  ease: 'easiest',
+/** What a maker may aim at: proposals are worked out for it, and come in its order. */
+export const AIM_WORDS: Readonly<Record<Aim, string>> = {
+  usual: 'what makers usually take',
+  easiest: 'easiest to make',
+  strongest: 'strongest hold',
+  'shows most': 'shows most of the stone',
+  'least metal': 'least metal',
 }
 
 const VERDICT = { sound: 0, doubtful: 1, fails: 2 } as const
@@ -22,16 +19,18 @@ export const faceOf = ({ plan }: Chosen): number => {
   return face ? numberOf(face.quantity) : 100
 }
 
-const measure: Readonly<Record<Sort, (c: Chosen) => number>> = {
-  hold: (c) => -c.hold.hold.timesWeight,
-  cost: metalOf,
-  time: minutesOf,
-  face: (c) => -faceOf(c),
-  ease: (c) => c.difficulty.level * 10_000 + minutesOf(c),
+const easeOf = (c: Chosen): number => c.difficulty.level * 10_000 + minutesOf(c)
+
+const measure: Readonly<Record<Aim, (c: Chosen) => number>> = {
+  usual: easeOf,
+  easiest: easeOf,
+  strongest: (c) => -c.hold.hold.timesWeight,
+  'shows most': (c) => -faceOf(c),
+  'least metal': metalOf,
 }
 
-/** What holds soundly comes first, whatever is sorted by; families in alphabetical order where they are alike. */
-export const sorted = (list: readonly Chosen[], by: Sort): Chosen[] =>
+/** What holds soundly comes first, whatever is aimed at; families in alphabetical order where they are alike. */
+export const sorted = (list: readonly Chosen[], by: Aim): Chosen[] =>
   [...list].sort(
     (a, b) =>
       VERDICT[a.line.verdict] - VERDICT[b.line.verdict] ||

@@ -1,4 +1,12 @@
-import { FAMILY_IDS, isChosen, type Chosen, type Excluded, type Stone, type WornAs } from '@verger/core'
+import {
+  FAMILY_IDS,
+  isChosen,
+  type Aim,
+  type Chosen,
+  type Excluded,
+  type Stone,
+  type WornAs,
+} from '@verger/core'
 import { useEffect, useState } from 'react'
 import { fetchFamily } from '../../app/families.js'
 import { usePlanSettings, wishWithKept } from '../../app/planSettings.js'
@@ -16,8 +24,8 @@ export interface AllChosen {
 
 const NOTHING: AllChosen = { chosen: [], excluded: [], failed: [], left: FAMILY_IDS.length }
 
-/** Works out all families in both workers, one after the other in each; asked anew when stone, metal or wear change. */
-export function useChosen(stone: Stone, alloy: string, worn: WornAs | undefined): AllChosen {
+/** Works out all families in both workers, one after the other in each; asked anew when stone, metal, wear or aim change. */
+export function useChosen(stone: Stone, alloy: string, worn: WornAs | undefined, aim: Aim): AllChosen {
   const settings = usePlanSettings()
   const [all, setAll] = useState(NOTHING)
   useEffect(() => {
@@ -53,12 +61,12 @@ export function useChosen(stone: Stone, alloy: string, worn: WornAs | undefined)
         }))
       }
     }
-    void wishWithKept({ alloy, temper: 'half hard' }).then((wish) =>
+    void wishWithKept({ alloy, aim }).then((wish) =>
       Promise.all([take(slowWorker, wish), take(quickWorker, wish)]),
     )
     return () => {
       live = false
     }
-  }, [stone, alloy, worn, settings])
+  }, [stone, alloy, worn, aim, settings])
   return all
 }

@@ -83,7 +83,7 @@ export function FastLane({ me }: { me: Me }) {
         const options = await slowWorker().startingOptions(
           stone,
           family,
-          await wishWithKept({ alloy: 'copper', temper: 'half hard' }),
+          await wishWithKept({ alloy: 'copper' }),
           settings,
           true,
         )

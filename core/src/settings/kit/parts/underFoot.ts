@@ -109,6 +109,9 @@ function forwardUnder(k: Given<typeof footChoices>, way: ComesDown, height: numb
   return broad ? pen.crank('lift', 'foot', turn, F.lift({ turn, size }), UP) : pen
 }
 
+/** Heights at which it is asked how far the stone stands out before its foot. */
+const ASKED = 4
+
 /** From behind the stone, heading down: forward under its foot and up its front. */
 export function hookUnder(k: Given<typeof footChoices>, way: ComesDown): Pen {
   const { turn, size, foot, stand, on, leg = '' } = way
@@ -116,7 +119,15 @@ export function hookUnder(k: Given<typeof footChoices>, way: ComesDown): Pen {
   const pen = forwardUnder(k, way, foot - stand - thick / 2, true)
   // its second bend stands as far before the stone as its corner asks
   const inside = R - thick / 2
-  const { front } = way.extentAt(foot + Math.min(inside, 0.5 * way.low) + way.chip)
+  const base = foot + Math.min(inside, 0.5 * way.low) + way.chip
+  const tip = Math.min(foot + way.low, foot - stand - thick / 2 + R + k.o.tip)
+  // its tip stands clear of the stone as far up as it goes: a point widens there
+  const front = Math.max(
+    ...Array.from(
+      { length: ASKED + 1 },
+      (_, i) => way.extentAt(base + (Math.max(0, tip - base) * i) / ASKED).front,
+    ),
+  )
   const before = front + R - Math.sqrt(Math.max(0, inside ** 2 - (inside - stand) ** 2))
   return pen
     .line('below', 'foot', k.found('under', `foot${leg}`, before - R - pen.at[2], on))
