@@ -88,6 +88,11 @@ export const cutFormulas = {
     text: '{turns} × {turn} + 2 × {hand} to hold',
     of: ({ turns, turn, hand }) => turns! * turn! + 2 * hand!,
   },
+  'cut.bind.on': {
+    unit: 'mm',
+    text: '{turns} × {turn} + {on} on to the next',
+    of: ({ turns, turn, on }) => turns! * turn! + on!,
+  },
   'cut.total': { unit: 'mm', text: 'sum over the pieces', of: (x) => sum(x) },
   'cut.area.square': { unit: 'mm²', text: '{size}²', of: ({ size }) => section('square', size!).area },
   'cut.area.round': { unit: 'mm²', text: 'π/4 × {size}²', of: ({ size }) => section('round', size!).area },
@@ -231,8 +236,8 @@ function marksOf(wire: Wire, joints: readonly Joint[], halves: Halves, margin: Q
         : work('cut.mark.right', { spare: margin, half, run })
     return { at, side, fromMiddle: run, fromEnd }
   }
-  // what is drawn taut from place to place is not marked before: the hand finds where it goes round
-  if (wire.parts.some((p) => p.kind === 'taut')) return []
+  // what is drawn taut from place to place, or coiled, is not marked before: the hand finds where it goes round
+  if (wire.parts.some((p) => p.kind === 'taut' || p.kind === 'loops')) return []
   const out: Mark[] = [
     { at: 'middle', side: 'middle', fromEnd: work('cut.mark.middle', { spare: margin, half }) },
   ]
@@ -357,6 +362,8 @@ export interface BoundJoint {
   readonly turn?: Quantity
   /** Thickness of the wire that is wound, as it was chosen. */
   readonly wound?: Quantity
+  /** What its wire runs on to the next such joint, instead of being held at both ends. */
+  readonly on?: Quantity
 }
 
 /** What is wound, spool by spool: turns and length at each joint that is wound with it. Joints that the wires make themselves take none. */
@@ -396,6 +403,7 @@ function windingOf(
     work(bound.profile === 'round' ? 'cut.hull.round' : 'cut.hull.square', { size, columns, rows })
   const turn = working.turn ?? work('cut.turn', { hull, height, lead })
   const turns = working.turns ?? work('cut.turns', { length, lead })
+  if (working.on) return { turns, turn, length: work('cut.bind.on', { turns, turn, on: working.on }) }
   const hand = leaf('estimate', 'binding held at an end', BINDING_HAND, 'mm')
   return { turns, turn, length: work('cut.bind', { turns, turn, hand }) }
 }

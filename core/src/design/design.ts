@@ -1,5 +1,5 @@
 import type { Vec3 } from '../geom/index.js'
-import type { Path } from '../path/index.js'
+import type { Path, Segment } from '../path/index.js'
 import type { Stock } from '../wire/index.js'
 
 /** Where a named part of a wire lies along it, in mm from its start. */
@@ -70,6 +70,8 @@ export interface Joint {
   readonly turns: number
   /** Of a weave: what is woven, and how often. */
   readonly woven?: Woven
+  /** What is wound lies between wire and stone, and touches it first. */
+  readonly between?: true
   /** Why the count itself is the target, and not the length: another side must match it, or it makes the pattern. */
   readonly counted?: 'sides' | 'pattern'
   /** A clamp takes moments (3 or more tight turns), a pin only forces. */
@@ -127,14 +129,15 @@ export type OperationKind =
   | 'trim'
 
 /**
- * One stretch of a wire brought to a form: its final one, or for the time being an even curve about `axis`
- * that has the same length and turns by `angle`.
+ * One stretch of a wire brought to a form: its final one, or for the time being an even curve about `axis` that has the same length and turns by
+ * `angle`, or any other shape, as it lies in the piece's frame, and about as long.
  */
 export interface Form {
   readonly wire: string
   readonly s0: number
   readonly s1: number
-  readonly to: 'path' | { readonly axis: Vec3; readonly angle: number }
+  readonly to:
+    'path' | { readonly axis: Vec3; readonly angle: number } | { readonly like: readonly Segment[] }
 }
 
 /** One of several like places that are worked one after the other at a step: the joint that is made there, and what gets its form. */

@@ -57,6 +57,9 @@ function carry(segments: readonly Segment[], start: Carried): Carried {
   return { p, t, n }
 }
 
+/** A direction square to a wire's: as much to the front as it can be. */
+const asideOf = (t: Vec3): Vec3 => squareTo(Math.abs(t[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0], t)
+
 /** What has been done to each stretch of a wire so far. */
 export type Formed = ReadonlyMap<string, Form['to']>
 export const formKey = (f: { readonly s0: number; readonly s1: number }): string =>
@@ -83,6 +86,11 @@ function developSide(stretches: readonly Stretch[], start: Carried): Segment[] {
       const next = along(now.p, now.t, length)
       out.push({ kind: 'line', from: now.p, to: next })
       now = { ...now, p: next }
+      move = moveBetween(end, now)
+    } else if ('like' in to) {
+      out.push(...to.like)
+      const first = segmentAt(to.like[0]!, 0)
+      now = carry(to.like, { ...first, n: asideOf(first.t) })
       move = moveBetween(end, now)
     } else {
       // an even curve of this length that turns by the angle about an axis square to the wire
@@ -131,11 +139,13 @@ export function develop(wire: Wire, formed: Formed): Path {
   const firstLeft = stretchesFrom(left, true)
   const at = segmentAt(firstRight[0]!.segments[0]!, 0)
   const t = unit(at.t)
-  const n = squareTo(Math.abs(t[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0], t)
+  const n = asideOf(t)
   const rightOut = developSide(firstRight, { p: at.p, t, n })
   // about a mirrored axis: the left side is walked the other way, so even curves turn the other way too
   const leftOut = developSide(
-    firstLeft.map((s) => (typeof s.to === 'object' ? { ...s, to: { ...s.to, angle: -s.to.angle } } : s)),
+    firstLeft.map((s) =>
+      typeof s.to === 'object' && 'angle' in s.to ? { ...s, to: { ...s.to, angle: -s.to.angle } } : s,
+    ),
     { p: at.p, t: scale(t, -1), n },
   )
   return { segments: [...leftOut.map(reverseSegment).reverse(), ...rightOut] }

@@ -97,9 +97,9 @@ interface Stretch {
   readonly runs?: true | undefined
 }
 
-/** A wire's section with the weave that is on it: what lies over a woven wire touches the stone before it. */
-const coated = ({ kind, binder }: Joint): typeof sectionAt =>
-  kind === 'weave'
+/** A wire's section with the weave that is on it, or what lies between it and the stone: that touches the stone before it. */
+const coated = ({ kind, binder, between }: Joint): typeof sectionAt =>
+  kind === 'weave' || between
     ? (wire, s, t) => {
         const own = sectionAt(wire, s, t)
         return { ...own, size: own.size + 2 * binder.size.mm }

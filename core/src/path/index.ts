@@ -1,4 +1,4 @@
-export { segmentLength, segmentAt, moveSegment, reverseSegment, leastRadius } from './segment.js'
+export { segmentLength, segmentAt, moveSegment, reverseSegment, leastRadius, unitsOf } from './segment.js'
 export type { Fold, Pattern, PatternKnot, Segment, PathPoint } from './segment.js'
 export { hermite } from './hermite.js'
 export {

@@ -54,8 +54,8 @@ const bezel = (carrier: readonly Segment[], more: Partial<Pattern> = {}): Patter
   side: 1,
   count: 24,
   unit: wave(3),
-  over: { from: 1, radius: 0.6, angles: Array.from({ length: 24 }, (_, i) => 30 + i) },
-  under: { from: 0.8, radius: 0.5, angles: [80] },
+  over: { from: 1, radii: [0.6], angles: Array.from({ length: 24 }, (_, i) => 30 + i) },
+  under: { from: 0.8, radii: [0.5], angles: [80] },
   ...more,
 })
 
@@ -97,7 +97,7 @@ describe('a pattern along a line', () => {
 
   it('its tips stand where their ribs lead: up, round the fold, and straight on', () => {
     const angles = [0, 20, 45, 90]
-    const fold = { from: 1, radius: 0.6, angles }
+    const fold = { from: 1, radii: [0.6], angles }
     const pattern = bezel(LINE, { count: 4, over: fold, under: { ...fold, angles: [60] } })
     const spots: Vec3[] = []
     for (let s = 0; s < segmentLength(pattern); s += 0.01) spots.push(segmentAt(pattern, s).p)

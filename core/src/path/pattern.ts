@@ -12,12 +12,13 @@ interface OnRib {
   readonly byOut: readonly [number, number]
 }
 
-/** A rib that is folded inward by an angle in degrees; without a fold it stands straight. */
-function onRib(up: number, off: number, fold: Fold | undefined, angle: number): OnRib {
+/** A rib of unit `i`, folded inward; without a fold it stands straight. */
+function onRib(up: number, off: number, fold: Fold | undefined, i: number): OnRib {
   const beyond = fold ? up - fold.from : -1
   if (!fold || beyond <= 0) return { at: [off, up], byUp: [0, 1], byOut: [1, 0] }
-  const { from, radius: r } = fold
-  const whole = (angle * Math.PI) / 180
+  const { from } = fold
+  const r = fold.radii[i % fold.radii.length]!
+  const whole = (fold.angles[i % fold.angles.length]! * Math.PI) / 180
   const a = Math.min(whole, beyond / r)
   const [c, n] = [Math.cos(a), Math.sin(a)]
   const on = Math.max(0, beyond - r * whole)
@@ -44,9 +45,9 @@ export function patternUnits(pattern: Pattern, at: (s: number) => PathPoint, len
     // below the carrier a rib is folded as above it, seen upside down
     const fold = v < 0 ? under : over
     const sign = v < 0 ? -1 : 1
-    const rib = onRib(Math.abs(v), w, fold, fold?.angles[i % fold.angles.length] ?? 0)
+    const rib = onRib(Math.abs(v), w, fold, i)
     const out = outward(s)
-    const [a, b] = [Math.max(0, s - NEAR), Math.min(length, s + NEAR)]
+    const [a, b] = [s - NEAR, s + NEAR]
     const turning = scale(sub(outward(b), outward(a)), 1 / (b - a))
     const along = add(at(s).t, scale(turning, rib.at[0]))
     const across = rib.byUp[0] * dv * sign + rib.byOut[0] * dw
@@ -69,13 +70,13 @@ export function patternUnits(pattern: Pattern, at: (s: number) => PathPoint, len
 
 /** The same pattern travelled the other way, along its carrier as that was reversed. */
 export function reversedPattern(pattern: Pattern, carrier: readonly Segment[]): Pattern {
-  const back = (fold: Fold): Fold => ({
-    ...fold,
-    // unit i of so many is the last but i
-    angles: Array.from(
-      { length: pattern.count },
-      (_, i) => fold.angles[(pattern.count - 1 - i) % fold.angles.length]!,
-    ),
+  // unit i of so many is the last but i
+  const turned = (list: readonly number[]): number[] =>
+    Array.from({ length: pattern.count }, (_, i) => list[(pattern.count - 1 - i) % list.length]!)
+  const back = ({ from, radii, angles }: Fold): Fold => ({
+    from,
+    radii: turned(radii),
+    angles: turned(angles),
   })
   return {
     ...pattern,

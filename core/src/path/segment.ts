@@ -65,10 +65,10 @@ export interface PatternKnot {
   readonly slope: Vec3
 }
 
-/** A rib goes straight on so far from the line, then turns inward with a radius by each unit's own angle, and straight on: mm and degrees. */
+/** A rib goes straight on so far from the line, then turns inward with each unit's own radius by its own angle, and straight on: mm and degrees. */
 export interface Fold {
   readonly from: number
-  readonly radius: number
+  readonly radii: readonly number[]
   readonly angles: readonly number[]
 }
 
@@ -146,16 +146,19 @@ const unitSplines = remember<Pattern, readonly Segment[]>(64)
 export const unitsOf = (pattern: Pattern): readonly Segment[] =>
   unitSplines(pattern, () => {
     const lengths = pattern.carrier.map(segmentLength)
+    const whole = lengths.reduce((a, b) => a + b, 0)
     const at = (s: number): PathPoint => {
+      // past an end it goes straight on
+      const past = s < 0 ? s : Math.max(0, s - whole)
+      if (past !== 0) {
+        const { p, t } = at(s < 0 ? 0 : whole)
+        return { p: along(p, t, past), t }
+      }
       let [i, left] = [0, s]
       while (i < lengths.length - 1 && left > lengths[i]!) left -= lengths[i++]!
       return segmentAt(pattern.carrier[i]!, left)
     }
-    return patternUnits(
-      pattern,
-      at,
-      lengths.reduce((a, b) => a + b, 0),
-    )
+    return patternUnits(pattern, at, whole)
   })
 
 /** Developed length of a segment, exact for lines, arcs and helices. */

@@ -177,8 +177,8 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
       // every mark is where the design has the middle or an end of a bind
       for (const wire of result.plan.design.wires) {
         const { marks } = result.plan.cut.wires.find((w) => w.id === wire.id)!
-        // what is drawn taut is not marked before
-        const drawn = wire.parts.some((p) => p.kind === 'taut')
+        // what is drawn taut or coiled is not marked before
+        const drawn = wire.parts.some((p) => p.kind === 'taut' || p.kind === 'loops')
         const places = (drawn ? [] : result.plan.design.joints)
           .flatMap((j) => j.members.filter((m) => m.wire === wire.id).flatMap((m) => [m.s0, m.s1]))
           .concat(drawn ? [] : wire.anchor)
@@ -218,6 +218,13 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
       )
       for (const s of wireStates(design, state)) {
         const wire = design.wires.find((w) => w.id === s.id)!
+        // what is shown in another shape for the time being lies on the bench, and is as long within a hundredth
+        if (
+          [...(state.formed.get(s.id)?.values() ?? [])].some((to) => typeof to === 'object' && 'like' in to)
+        ) {
+          expect(pathLength(s.path) / pathLength(wire.path)).toBeCloseTo(1, 1)
+          continue
+        }
         expect(pathLength(s.path)).toBeCloseTo(pathLength(wire.path), 6)
         expect(dist(pathAt(s.path, wire.anchor).p, pathAt(wire.path, wire.anchor).p)).toBeLessThan(1e-6)
       }

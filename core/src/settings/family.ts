@@ -24,7 +24,7 @@ interface ParamBase {
 export type Param =
   | (ParamBase & {
       readonly kind: 'integer' | 'number'
-      readonly unit: 'mm' | '°' | 'wires' | 'turns' | 'bends'
+      readonly unit: 'mm' | '°' | 'wires' | 'turns' | 'bends' | 'loops'
       readonly min: number
       readonly max: number
       readonly step: number
@@ -61,6 +61,8 @@ export interface JointWorking {
   readonly turn?: Quantity
   /** Thickness of the wire that is wound, as it was chosen. */
   readonly wound?: Quantity
+  /** What its wire runs on to the next such joint, instead of being held at both ends. */
+  readonly on?: Quantity
 }
 
 /** How often one kind of step comes in a piece, and the minutes that one takes: an estimate. */

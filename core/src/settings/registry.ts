@@ -2,9 +2,10 @@
 import { family as boundFrame } from './bound-frame/index.js'
 import { family as cornerClaws } from './corner-claws/index.js'
 import { family as corsetBack } from './corset-back/index.js'
+import { family as loopBezel } from './loop-bezel/index.js'
 import { family as twinHoop } from './twin-hoop/index.js'
 import type { Family } from './family.js'
 import { loaded } from './loaded.js'
 
 /** All families, in the order of their folders. Whoever names this loads them all; a page asks for single ones by `loadFamily`. */
-export const FAMILIES: readonly Family[] = [boundFrame, cornerClaws, corsetBack, twinHoop].map(loaded)
+export const FAMILIES: readonly Family[] = [boundFrame, cornerClaws, corsetBack, loopBezel, twinHoop].map(loaded)

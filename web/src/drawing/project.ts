@@ -133,8 +133,14 @@ export function turnFrames(
       1 / ends.length,
     )
     const t = ends[ends.length - 1]!.t
-    const deep = squareTo(Math.abs(t[2]) < 0.9 ? [0, 0, 1] : [0, 1, 0], t)
-    const across = cross(deep, t)
+    // a pair lies as it lies; more wires are laid across and deep
+    const apart = ends.length === 2 ? sub(ends[1]!.p, ends[0]!.p) : undefined
+    const aside = apart && sub(apart, scale(t, dot(apart, t)))
+    const across =
+      aside && Math.hypot(...aside) > 1e-6
+        ? scale(aside, 1 / Math.hypot(...aside))
+        : cross(squareTo(Math.abs(t[2]) < 0.9 ? [0, 0, 1] : [0, 1, 0], t), t)
+    const deep = cross(t, across)
     const reach = (v: Vec3) => Math.max(...ends.map((q) => Math.abs(dot(sub(q.p, centre), v)) + q.size / 2))
     return { centre, along: t, across, deep, half: [reach(across), reach(deep)] as const }
   })

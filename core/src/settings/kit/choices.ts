@@ -72,7 +72,7 @@ export interface Length extends Base<number> {
 }
 export interface Count extends Base<number> {
   readonly kind: 'integer'
-  readonly unit: 'wires' | 'turns' | 'bends'
+  readonly unit: 'wires' | 'turns' | 'bends' | 'loops'
   readonly range: From<readonly [least: number, most: number], FullStone>
 }
 export interface OneOf<V extends string> extends Base<V> {
@@ -177,12 +177,22 @@ const given = <T, A>(from: From<T, A>, at: A): T =>
   typeof from === 'function' ? (from as (at: A) => T)(at) : from
 
 /** What makers usually take of each wire that says so, mm. */
-export const usualSizes = (choices: Choices, stone: FullStone): Record<string, readonly [number, number]> =>
+export const usualSizes = (
+  choices: Choices,
+  stone: FullStone,
+  alloy: string,
+): Record<string, readonly [number, number]> =>
   Object.fromEntries(
-    Object.entries(choices).flatMap(([id, c]) =>
-      c.kind === 'gauge' && c.usual ? [[id, given(c.usual, stone)]] : [],
-    ),
+    Object.entries(choices).flatMap(([id, c]) => {
+      if (c.kind !== 'gauge' || !c.usual) return []
+      const [least, most] = given(c.usual, stone)
+      // fine wire that is drawn tight stays as it is
+      const by = alloy === 'aluminium' && typeof c.temper !== 'string' ? ALUMINIUM : 1
+      return [[id, [by * least, by * most]]]
+    }),
   )
+/** Aluminium is taken a size thicker. */
+const ALUMINIUM = 1.12
 
 /** Least and most of a number that is chosen, for a stone. */
 export const rangeOf = (c: Length | Count, stone: FullStone): readonly [number, number] =>

@@ -8,7 +8,7 @@ import type { EffortWorking, GaugeAsk } from '../family.js'
 import { fixed } from '../shared/efforts.js'
 import { figure, figures } from './figures.js'
 import type { Made } from './made.js'
-import { MINUTES, type Shaped, type Step } from './wirework.js'
+import { MINUTES, strandOf, type Shaped, type Step } from './wirework.js'
 
 /** What is worked out for every family alike from the work that its recipe makes. */
 
@@ -77,13 +77,16 @@ function operationsOf(made: Made, minutes: Minutes): Operation[] {
   const { work, wires, joints } = made
   const all = wires.map((w) => w.id)
   const formsOf = (shaped: readonly Shaped[] = []): Form[] =>
-    shaped.flatMap(({ of, kinds, ids }) =>
+    shaped.flatMap(({ of, kinds, ids, like }) =>
       wires
         .filter((w) => of.includes(w.id))
         .flatMap((w) =>
           w.parts.filter((p) => kinds?.includes(p.kind) || ids?.includes(p.id)).map((p) => ({ w, p })),
         )
-        .map(({ w, p: { s0, s1 } }) => ({ wire: w.id, s0, s1, to: 'path' as const })),
+        .map(({ w, p: { id, s0, s1 } }): Form => {
+          const shown = like?.[id]
+          return { wire: w.id, s0, s1, to: shown ? { like: shown } : 'path' }
+        }),
     )
   return work.steps.map(({ takes, places, ...step }, i): Operation => {
     const joint = joints.find((j) => jointsMade({ ...step, places })[0] === j.id)
@@ -202,7 +205,7 @@ export function gaugesOf(made: Made, force: number): GaugeAsk[] {
   ]
   const asked = wound.map((size): GaugeAsk => {
     const own = work.ties.filter((t) => t.wound === size)
-    const around = Math.max(...own.flatMap((t) => t.of.map(([strand]) => stockAt(strand).size.mm)))
+    const around = Math.max(...own.flatMap((t) => t.of.map((of) => stockAt(strandOf(of)).size.mm)))
     const { binder } = joints.find((j) => j.id === own[0]!.id)!
     const { alloy: metal, temper, profile } = binder
     return {

@@ -82,7 +82,10 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
     params: (stone) => paramsOf(choices, fullStone(stone)),
     candidates: (stone, wish) => candidatesOf(choices, fullStone(stone), wish),
     space: (stone, wish) => spaceOf(choices, fullStone(stone), wish),
-    habit: (stone) => ({ sizes: usualSizes(choices, fullStone(stone)), temper: recipe.temper }),
+    habit: (stone, alloy) => ({
+      sizes: usualSizes(choices, fullStone(stone), alloy),
+      temper: recipe.temper,
+    }),
     decides: searched(choices),
     bearing: (options) => stockOf(choices, options, recipe.bearing),
     fits: (stone, options) => {
@@ -122,6 +125,7 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
               columns: fixed(`wires across at ${t.id}`, t.columns),
               rows: fixed(`rows at ${t.id}`, t.rows),
               ...(t.hull ? { hull: t.hull } : {}),
+              ...(t.on ? { on: t.on } : {}),
             },
           ]),
       )

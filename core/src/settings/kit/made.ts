@@ -10,7 +10,7 @@ import { stretchOf, wireFrom } from '../shared/pieces.js'
 import { leavesOf, METAL, readChoices, startOf, stockOf, type Choices } from './choices.js'
 import { figures, mm } from './figures.js'
 import type { Given, Recipe, Searched } from './recipe.js'
-import type { Tie, Wirework } from './wirework.js'
+import { strandOf, type Stretch, type Tie, type Wirework } from './wirework.js'
 
 /** What comes of a stone and choices: the recipe's work, its wires and joints, and what was told on the way. */
 export interface Made {
@@ -51,6 +51,15 @@ const { make: figure, formulas: makingFormulas } = figures('kit', {
 export { makingFormulas }
 
 const nothing: Wirework = { strands: [], ties: [], steps: [], outputs: [] }
+
+/** Where a stretch lies along its wire, mm. */
+function rangeOf(wire: Wire, of: Stretch): { readonly s0: number; readonly s1: number } {
+  if (!('part' in of)) return { s0: stretchOf(wire, of[1]).s0, s1: stretchOf(wire, of[2] ?? of[1]).s1 }
+  const { s0, s1 } = stretchOf(wire, of.part)
+  const [a, b] = of.at
+  // what is worked to the left runs backward along the wire
+  return s1 <= wire.anchor + 1e-9 ? { s0: s1 - b, s1: s1 - a } : { s0: s0 + a, s1: s0 + b }
+}
 
 /** Makes a recipe's work, and makes it again from the inputs of a figure. */
 export interface Maker {
@@ -167,13 +176,13 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
     })
 
   const jointOf = (tie: Tie, wires: readonly Wire[], options: Options): Joint => {
-    const members = tie.of.map(([strand, from, to]) => {
+    const members = tie.of.map((of) => {
+      const strand = strandOf(of)
       const wire = wires.find((w) => w.id === strand)
       if (!wire) throw new RangeError(`the work has no strand "${strand}"`)
       return {
         wire: strand,
-        s0: stretchOf(wire, from).s0,
-        s1: stretchOf(wire, to ?? from).s1,
+        ...rangeOf(wire, of),
         ...(tie.runs?.includes(strand) ? { runs: true as const } : {}),
       }
     })
@@ -188,6 +197,7 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
       hold: turns >= 3 ? 'clamp' : 'pin',
       slip: slipOf(binder, turns),
       ...(counted ? { counted } : {}),
+      ...(tie.between ? { between: true as const } : {}),
     }
   }
 

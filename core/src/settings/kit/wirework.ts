@@ -1,5 +1,6 @@
 import type { Accent, Joint, Operation, OperationKind, SeatedStone, WireEnd } from '../../design/index.js'
 import type { Vec3 } from '../../geom/index.js'
+import type { Segment } from '../../path/index.js'
 import type { Quantity } from '../../working/index.js'
 import type { NamedQuantity } from '../family.js'
 import type { Piece } from '../shared/pieces.js'
@@ -19,11 +20,16 @@ export interface Strand {
   readonly roll?: readonly { readonly from?: string; readonly to?: string; readonly face: Vec3 }[]
 }
 
-/** A stretch of a strand: from one part to another, or one part alone. */
-export type Stretch = readonly [strand: string, from: string, to?: string]
+/** A stretch of a strand: from one part to another, or one part alone; or a stretch of a part, mm from where it begins as it is worked outward. */
+export type Stretch =
+  | readonly [strand: string, from: string, to?: string]
+  | { readonly strand: string; readonly part: string; readonly at: readonly [number, number] }
+
+/** The strand that a stretch is of. */
+export const strandOf = (of: Stretch): string => ('part' in of ? of.strand : of[0])
 
 /** Wires fixed to each other where these stretches of theirs lie. */
-export interface Tie extends Pick<Joint, 'id' | 'kind' | 'columns' | 'rows' | 'counted'> {
+export interface Tie extends Pick<Joint, 'id' | 'kind' | 'columns' | 'rows' | 'counted' | 'between'> {
   readonly of: readonly Stretch[]
   /** Stiff strands that run on through turns of a fine one: these do not hinge them. */
   readonly runs?: readonly string[]
@@ -37,6 +43,8 @@ export interface Tie extends Pick<Joint, 'id' | 'kind' | 'columns' | 'rows' | 'c
   readonly hull?: Quantity
   /** The choice that makes it longer. */
   readonly field: string
+  /** Its wire runs on to the next such tie by so much, instead of being held at both ends. */
+  readonly on?: Quantity
 }
 
 /** Parts of these strands that get their shape, by kinds or ids. */
@@ -44,6 +52,8 @@ export interface Shaped {
   readonly of: readonly string[]
   readonly kinds?: readonly string[]
   readonly ids?: readonly string[]
+  /** What they look like for the time being, by part: their own path where nothing is said. */
+  readonly like?: Readonly<Record<string, readonly Segment[]>>
 }
 
 /** A step of the work. What it brings to its form is named by parts, what it takes by what is done and how often. */

@@ -124,7 +124,7 @@ describe('two hoops over random balls and eggs', () => {
         const of = (joint: string) => c.design.joints.find((j) => j.id === joint)!
         expect(of(`${id}-left`).turns).toBe(1)
         expect(of(`${id}-right`).turns).toBe(2 * Number(c.options.turns))
-        expect(of(`${id}-right`).hold).toBe(Number(c.options.turns) >= 3 ? 'clamp' : 'pin')
+        expect(of(`${id}-right`).hold).toBe(Number(c.options.turns) >= 2 ? 'clamp' : 'pin')
         expect(of(`${id}-right`).columns).toBe(carriersOf(c).length)
       }
   })

@@ -20,27 +20,31 @@ const LONGEST = 15
 /** What is planned at the limit of a bend is at it. */
 const AT_LIMIT = 0.98
 
+/** Another choice's value with which the bail's own are shown. */
+type When = readonly [option: string, equals: string] | undefined
+const shown = (when: When) => (when ? { when } : {})
+
 /** How the strip of a bail is held together: bound or twisted before it is rolled, or its tails folded and bound onto the neck. */
 type Strip = 'bound' | 'twisted' | 'folded tails'
 
 /** Ways of a bail made of a pair, for families whose wires leave them open: to which side it goes, and how its strip is held together. */
-export const bailWays = <const S extends Strip>(when: readonly [string, string], strips: readonly S[]) => ({
-  roll: oneOf('worn', ['backward', 'forward'], { when, before: 'backward' }),
-  strip: oneOf<Strip>('worn', strips, { when, before: 'bound' }),
+export const bailWays = <const S extends Strip>(when: When, strips: readonly S[]) => ({
+  roll: oneOf('worn', ['backward', 'forward'], { ...shown(when), before: 'backward' }),
+  strip: oneOf<Strip>('worn', strips, { ...shown(when), before: 'bound' }),
 })
 
 /** Choices of a rolled bail: `size` is the choice of the pair's wire, by whose thickness its neck begins. */
-export const bailChoices = (size: string, when: readonly [string, string]) => ({
+export const bailChoices = (size: string, when?: When) => ({
   bail: length('worn', [2, 15], {
     step: 0.5,
     start: ({ of }) => wideEnough(5, Number(of('passes'))),
-    when,
+    ...shown(when),
     met: ['roll-bail', 'fold-bail'],
   }),
   neck: length('worn', [2, LONGEST], {
     step: 0.5,
     start: ({ mm: thick }) => Math.max(4, Math.round(5 * thick(size) + 2)),
-    when,
+    ...shown(when),
     met: ['bind-neck', 'press-tails'],
   }),
   ...passingChoice(when),

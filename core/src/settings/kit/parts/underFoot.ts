@@ -114,9 +114,10 @@ const ASKED = 4
 
 /** From behind the stone, heading down: forward under its foot and up its front. */
 export function hookUnder(k: Given<typeof footChoices>, way: ComesDown): Pen {
-  const { turn, size, foot, stand, on, leg = '' } = way
+  const { turn, size, foot, stand, leg = '' } = way
+  const on = { ...way.on, ...k.on('foot', 'tip') }
   const [R, thick] = [numberOf(turn), numberOf(size)]
-  const pen = forwardUnder(k, way, foot - stand - thick / 2, true)
+  const pen = forwardUnder(k, { ...way, on }, foot - stand - thick / 2, true)
   // its second bend stands as far before the stone as its corner asks
   const inside = R - thick / 2
   const base = foot + Math.min(inside, 0.5 * way.low) + way.chip
@@ -166,13 +167,14 @@ export const coilRadius = (k: Given<typeof footChoices>, size: Quantity): Quanti
 
 /** From behind the stone, heading down beside its middle: forward under its foot, and round in a small coil in which it stands. */
 export function coilUnder(k: Given<typeof footChoices>, way: ComesDown): Pen {
-  const { turn, size, on, stand } = way
+  const { turn, size, stand } = way
+  const on = { ...way.on, ...k.on('foot', 'coil') }
   const [R, thick] = [numberOf(turn), numberOf(size)]
   const radius = coilRadius(k, size)
   const [, y, z] = standsAt(k, way)
   // the bend behind is out of the way of a point, not of a broad foot
   const broad = way.extentAt(Math.max(y + R, way.foot + 0.01)).back < way.pen.at[2] + R
-  const pen = forwardUnder(k, way, y - stand, broad)
+  const pen = forwardUnder(k, { ...way, on }, y - stand, broad)
   pen.line('below', 'foot', k.found('under', 'coil', z - pen.at[2], on))
   for (let round = 0; round < ROUNDS; round++) {
     const loop = {
