@@ -11,18 +11,14 @@ const APART = 7
 const loopsFor = (stone: FullStone, thick: number): number =>
   2 * Math.max(6, Math.round(outlinePerimeter(outlineOf(stone)) / (APART * thick)))
 
+/** Length of a loop past the edge that reaches in by about this share of the stone's smaller side, mm. */
+const overFor = (small: number, thick: number, share: number): number =>
+  Number((2 * thick + share * small).toFixed(1))
+
 /** Choices of a ring of loops. Lengths in mm. */
 export const choices = {
   ...bailChoices('size'),
   ...bailWays(undefined, ['bound', 'folded tails']),
-  loops: count('hold', 'loops', [12, 96], {
-    start: ({ stone, mm }) => Math.min(96, loopsFor(stone, mm('size'))),
-  }),
-  over: length('hold', [0.5, 8], {
-    start: ({ small }) => Math.max(1.6, 0.13 * small),
-    search: { share: [0.08, 0.22], atLeast: 1.2, tries: [0.13, 0.17, 0.1] },
-    mend: { move: 'longer-loops', by: [0.3, 0.6] },
-  }),
   links: count('hold', 'turns', [1, 6], { start: 3, detail: true }),
   size: gauge('wire', 'round', WIRE, {
     start: '22 AWG',
@@ -31,6 +27,17 @@ export const choices = {
     search: {
       among: ({ small, wish }) => proposed([0.5, Math.max(0.66, Math.min(0.95, small / 22))], wish.kept),
     },
+  }),
+  loops: count('hold', 'loops', [12, 96], {
+    start: ({ stone, mm }) => Math.min(96, loopsFor(stone, mm('size'))),
+  }),
+  // it begins outside the edge by two wires: so much of it is not over the face yet
+  over: length('hold', [0.5, 10], {
+    start: ({ small, mm }) => overFor(small, mm('size'), 0.13),
+    search: {
+      among: ({ small, mm }) => [0.08, 0.11, 0.14, 0.18].map((share) => overFor(small, mm('size'), share)),
+    },
+    mend: { move: 'longer-loops', by: [0.3, 0.6] },
   }),
   // drawn tight by hand
   link: gauge('wire', 'round', FINE, {
