@@ -67,8 +67,8 @@ describe('a ring of loops', () => {
         })
         if (sector === 0 || sector === 11) continue
         const least = Math.min(...there.map((x) => x.gap))
-        // where it is linked the link wire lies between
-        expect(least).toBeLessThan(link + 0.02)
+        // where it is linked the link wire lies between, and behind the bend round the sharp edge is wider than that
+        expect(least).toBeLessThan(face === 1 ? link + 0.02 : 2 * link)
       }
   })
 

@@ -24,8 +24,6 @@ const KNOTS = 24
 const CROSSES = 0.72
 /** Loops of one face leave so many thicknesses between their middles. */
 const BESIDE = 1.2
-/** A bend behind begins before the stone's edge by this share of what it is wider than the closest. */
-const EARLIER = 0.5
 const FOOT = -Math.PI / 2
 const TOP = Math.PI / 2
 
@@ -173,8 +171,8 @@ export function ringOf(k: K): Ring {
       out: c,
     })
     const wall = stone.wall / 2
-    // behind, its sharp edge stands in the way of a wide bend: it begins a little before that
     const round = numberOf(F.behind({ off, turn: k.radius('size') }))
+    // behind, a bend wider than the closest begins a little before the edge
     const below = wall - EARLIER * (round - d)
     const pattern: Pattern = {
       kind: 'pattern',
@@ -268,8 +266,9 @@ function clearer(k: K, face: Face, i: number): (radius: number, angle: number) =
 /** Where loops are linked, as a share of their height, and how far off that the link wire lies under them. */
 const LINKED = 0.37
 const BESIDE_LINK = 0.16
-/** What stands so little deep touches, mm. */
+/** What stands so little deep touches, mm; and how much before the edge a wide bend begins, as a share of what it is wider. */
 const TOUCHES = 0.01
+const EARLIER = 0.15
 
 /** How each loop of the front is bent in over the stone: as sharply as it can be until it lies on it. */
 function lipsOf(k: K, face: Face, least: number): Pick<Fold, 'radii' | 'angles'> {

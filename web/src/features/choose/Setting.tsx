@@ -111,7 +111,7 @@ export function Setting({
       data-family={found.family}
       data-verdict={line.verdict}
     >
-      <div className="sheet self-start">
+      <div className={`sheet ${alone ? 'self-start' : ''}`}>
         <Picture found={found} sheet={sheet} stone={plan.stone} name={text.name} tall={alone} />
       </div>
       <div className="flex min-w-0 flex-1 flex-col">
