@@ -25,7 +25,7 @@ const PARTS: readonly (readonly [string, string])[] = [
   ],
   [
     'How sure is it?',
-    'The same is asked of the piece as a hand makes it: every bend half a millimetre short, so that a reach of less holds nothing; a tenth of a millimetre of play all round; and both at once; always with the metal at the soft end of what it can be. Sound is what bears all that is asked then too. What bears it only as planned is weak. The first check, which answers at once, looks at fewer ways and asks a little more; it is marked as the first until the rest is there.',
+    'The same is asked of the piece as a hand makes it: every bend half a millimetre short (under 10 mm across, a twentieth of the stone’s smaller side), so that a reach of less holds nothing; a tenth of a millimetre of play all round; and both at once; always with the metal at the soft end of what it can be. Sound is what bears all that is asked then too. What bears it only as planned is weak. The first check, which answers at once, looks at fewer ways and asks a little more; it is marked as the first until the rest is there.',
   ],
   [
     'Shake it',
