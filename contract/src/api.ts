@@ -20,6 +20,7 @@ export const settingsSchema = z.strictObject({
       fixed: z.number().min(20).max(3000),
     })
     .default({ ...DEFAULT_SETTINGS.school }),
+  experience: z.enum(['new', 'practised', 'quick']).default(DEFAULT_SETTINGS.experience),
   /** Cents per hour. */
   rate: z.number().int().min(0).max(10_000_000),
   /** Cents per kg by alloy. */

@@ -3,7 +3,7 @@ import { seatedStones, type Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import { stepsOf, type Step } from '../guide/index.js'
 import { askedOf, firstCheck, heldAt, heldStone, type Asked, type Demands, type Hold } from '../hold/index.js'
-import { costOf, plannedMinutes, type Cost } from '../price/index.js'
+import { paced, costOf, plannedMinutes, type Cost } from '../price/index.js'
 import { family, isEar, type Family, type NamedQuantity, type Options } from '../settings/index.js'
 import { checkStone, fullStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
 import { leaf, numberOf, worker, type Formulas, type Quantity } from '../working/index.js'
@@ -112,7 +112,7 @@ function built(
     steps,
     cost: costOf({
       metal: cut.metal,
-      minutes: plannedMinutes(chosen.efforts(stone, options, turns)),
+      minutes: paced(plannedMinutes(chosen.efforts(stone, options, turns)), settings.experience),
       rate: settings.rate,
     }),
     demands: settings.demands,

@@ -1,4 +1,5 @@
 import { DEMANDS, type Demands } from '../hold/index.js'
+import type { Experience } from '../price/index.js'
 import { DEFAULT_SCHOOL, type MetalPrices, type Rounding, type School } from '../cut/index.js'
 /** What the workshop has set: it decides how lengths and money are said, how wires are cut and which hand leads. */
 export interface WorkshopSettings {
@@ -7,6 +8,8 @@ export interface WorkshopSettings {
   readonly hand: 'right' | 'left'
   readonly money: 'GBP' | 'USD' | 'EUR'
   readonly school: School
+  /** Whose hands: times of a practised maker are scaled by it. */
+  readonly experience: Experience
   /** Cents per hour. */
   readonly rate: number
   /** Cents per kg by alloy. */
@@ -31,6 +34,7 @@ export const DEFAULT_SETTINGS: WorkshopSettings = {
   hand: 'right',
   money: 'GBP',
   school: DEFAULT_SCHOOL,
+  experience: 'practised',
   rate: 1800,
   prices: {},
   demands: DEMANDS,

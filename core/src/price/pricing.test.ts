@@ -1,5 +1,5 @@
 import { evaluate, leaf, numberOf } from '../working/index'
-import { leftForTime, pricing, pricingFormulas, type PieceCosts } from './index'
+import { leftForTime, paced, priceFormulas, pricing, pricingFormulas, type PieceCosts } from './index'
 
 const metal = leaf('record', 'metal', 2, 'money')
 const labour = leaf('record', 'labour', 30, 'money')
@@ -75,5 +75,16 @@ describe('pricing', () => {
 
   it('refuses fees that eat the whole price', () => {
     expect(() => pricing({ metal, labour, costs: { ...COSTS, fees: 100 } })).toThrow(RangeError)
+  })
+})
+
+describe('whose hands', () => {
+  const minutes = leaf('estimate', 'all', 40, 'min')
+
+  it('a new one takes twice as long as a practised one, a quick one seven tenths, and the working says so', () => {
+    expect(numberOf(paced(minutes, 'new'))).toBe(80)
+    expect(numberOf(paced(minutes, 'quick'))).toBeCloseTo(28, 9)
+    expect(paced(minutes, 'practised')).toBe(minutes)
+    expect(evaluate(paced(minutes, 'new'), priceFormulas)).toBe(80)
   })
 })

@@ -8,6 +8,7 @@ const NAMES: Readonly<Record<keyof Settings, string>> = {
   hand: 'The hand that leads',
   money: 'Money',
   school: 'Length of a frame wire',
+  experience: 'Your hand',
   rate: 'An hour of work, in cents',
   prices: 'Wire, in cents a kg',
   demands: 'What a setting must bear',

@@ -174,6 +174,16 @@ function Works({ me }: { me: Me }) {
           options={(['GBP', 'EUR', 'USD'] as const).map((m) => [m, sayMoney(1234.5, m)])}
           onChange={(money) => set({ money })}
         />
+        <Choice
+          name="Your hand"
+          value={settings.experience}
+          options={[
+            ['new', 'new to it: twice the time'],
+            ['practised', 'practised'],
+            ['quick', 'quick: seven tenths of it'],
+          ]}
+          onChange={(experience) => set({ experience })}
+        />
         <Amount
           name="An hour of work costs"
           value={settings.rate / 100}
