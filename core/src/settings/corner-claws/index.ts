@@ -264,7 +264,6 @@ const recipe: Recipe<typeof choices> = {
   // a wire has two bends and two cranks
   minutes: { bend: 1.5 },
   bearing: 'clawSize',
-  temper: 'half hard',
   unfit: (stone): Unfit | undefined => {
     if (stone.kind !== 'faceted')
       return { code: 'not-faceted', field: 'kind', values: { kind: kindWord(stone) } }

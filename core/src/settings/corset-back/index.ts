@@ -177,7 +177,6 @@ const recipe: Recipe<typeof choices> = {
   searched,
   minutes: { wrap: 0.06, seat: 2 },
   bearing: 'size',
-  temper: 'half hard',
   unfit,
   make,
   checks: ['lacing', 'shake', 'push', 'ends', 'worn', 'stone'],

@@ -84,7 +84,7 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
     space: (stone, wish) => spaceOf(choices, fullStone(stone), wish),
     habit: (stone, alloy) => ({
       sizes: usualSizes(choices, fullStone(stone), alloy),
-      temper: recipe.temper,
+      temper: recipe.temper ?? 'half hard',
     }),
     decides: searched(choices),
     bearing: (options) => stockOf(choices, options, recipe.bearing),

@@ -82,8 +82,8 @@ export interface Recipe<C extends Choices> {
   readonly minutes?: Readonly<Record<string, number>>
   /** The size of the wire that bears the stone. */
   readonly bearing: Sizes<C>
-  /** The temper that a piece is usually worked in, where no wire says otherwise. */
-  readonly temper: Temper
+  /** The temper that a piece is usually worked in, where no wire says otherwise: half hard where nothing is said. */
+  readonly temper?: Temper
   /** It sets several like stones side by side. */
   readonly takesRows?: true
   /** What stands against such a stone, if anything does. */
