@@ -32,6 +32,8 @@ export async function choose(page: Page, family: string): Promise<void> {
   const setting = page.locator(`[data-family="${family}"]`)
   await expect(setting.getByRole('img')).toBeVisible()
   await setting.getByRole('button', { name: /^Plan / }).click()
+  // what stands on this page is left before anything is asked of the next
+  await expect(page).toHaveURL(/\/plan$/)
 }
 
 /** From a plan to the ledger: cuts every wire, does every step (`at` may do more at one, by its title), passes every check. */

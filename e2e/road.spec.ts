@@ -38,9 +38,9 @@ test('a stone of one’s own goes through every station', async ({ page }) => {
   await page.getByRole('button', { name: 'Neck bind: more' }).click()
   await page.getByLabel('Neck bind', { exact: true }).fill('12')
   await expect(length).not.toHaveText(before!)
-  await page.getByLabel('Temper', { exact: true }).selectOption('dead soft')
-  await expect(pull).not.toHaveText(heldBefore!)
   await page.getByLabel('Temper', { exact: true }).selectOption('half hard')
+  await expect(pull).not.toHaveText(heldBefore!)
+  await page.getByLabel('Temper', { exact: true }).selectOption('dead soft')
   let counted = false
   await toTheLedger(page, async (title) => {
     if (title !== 'Bind the foot') return
