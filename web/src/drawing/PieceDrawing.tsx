@@ -6,7 +6,6 @@ import {
   inPiece,
   samplePath,
   spanOf,
-  wovenStrands,
   type Design,
   type Path,
   type Stone,
@@ -16,6 +15,7 @@ import { ACCENT, accentsShown } from './accent.js'
 import { barsOf, project, repeatsMade, runsOf, runsThrough, type View } from './project.js'
 import { StoneShape } from './StoneShape.js'
 import { stonesShown } from './stonesShown.js'
+import { useStrands } from './useStrands.js'
 
 const shade = (hex: string, by: number): string => {
   const n = parseInt(hex.slice(1), 16)
@@ -107,6 +107,7 @@ export function PieceDrawing({
   shown?: Shown
   lit?: string | undefined
 }) {
+  const strands = useStrands(design)
   const layers = useMemo(() => {
     const paths = shown.paths ?? new Map(design.wires.map((w) => [w.id, w.path]))
     const out: { depth: number; node: ReactNode }[] = []
@@ -180,7 +181,7 @@ export function PieceDrawing({
     for (const joint of design.joints) {
       const repeats = repeatsMade(joint, shown.turns ? (shown.turns[joint.id] ?? 0) : joint.turns)
       const { size, alloy: metal } = joint.binder
-      for (const { id, points } of wovenStrands(design, joint, paths, { repeats }))
+      for (const { id, points } of strands?.(design, joint, paths, { repeats }) ?? [])
         for (const [i, run] of runsThrough(id, points, view, size.mm).entries())
           out.push({
             depth: run.depth,
@@ -212,6 +213,6 @@ export function PieceDrawing({
         ),
       })
     return out.sort((p, q) => p.depth - q.depth).map((l) => l.node)
-  }, [design, stone, view, shown, lit])
+  }, [design, stone, view, shown, lit, strands])
   return <>{layers}</>
 }

@@ -1,0 +1,1 @@
+export { wovenStrands } from '@verger/core'
