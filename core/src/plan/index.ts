@@ -10,21 +10,21 @@ export { holdLine, sayPull, sayWay, towardWay } from './holdLine.js'
 export type { HoldLine } from './holdLine.js'
 export { holdQuantities } from './holdWorking.js'
 export type { HoldQuantities } from './holdWorking.js'
-export { plan, holdEach, leastHeld, planHold, recorded, withMeasured } from './plan.js'
+export { leastHeld, leastThorough, stonesToCheck } from './leastHeld.js'
+export type { FirstHeld } from './leastHeld.js'
+export { plan, holdEach, planHold, recorded, withMeasured } from './plan.js'
 export type { Plan, PlanHold, PlanRequest, PlanResult } from './plan.js'
 export {
   firstShare,
   planThorough,
-  leastThorough,
   planThoroughLeast,
   planThoroughPart,
   shareBorne,
   THOROUGH_PARTS,
-  stonesToCheck,
   thoroughFrom,
   wholeHold,
 } from './planThorough.js'
-export type { FirstHeld, ThoroughPart, ThoroughParts } from './planThorough.js'
+export type { ThoroughPart, ThoroughParts } from './planThorough.js'
 export { DEFAULT_SETTINGS, MOST_HIDDEN } from './settings.js'
 export type { WorkshopSettings } from './settings.js'
 export { planText } from './text.js'

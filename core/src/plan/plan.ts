@@ -9,6 +9,7 @@ import { checkStone, fullStone, stoneMeasures, type Stone, type StoneMeasures } 
 import { leaf, numberOf, worker, type Formulas, type Quantity } from '../working/index.js'
 import { withCautions } from './cautions.js'
 import type { WorkshopSettings } from './settings.js'
+import { leastHeld } from './leastHeld.js'
 import { holdQuantities, type HoldQuantities } from './holdWorking.js'
 import { clashFindings } from './clashFindings.js'
 import { cannotBeBuilt, wholeDesign } from './wholeDesign.js'
@@ -180,17 +181,6 @@ export interface PlanHold {
   readonly each?: readonly { readonly id: string; readonly hold: Hold }[]
   readonly least?: string
 }
-
-const RANK = { fails: 0, doubtful: 1, sound: 2 } as const
-
-/** Below 0 where the one is held less than the other: by its verdict, and then by the multiple of its weight. */
-export const lessHeld = (a: Judged, b: Judged): number =>
-  RANK[a.verdict] - RANK[b.verdict] || a.timesWeight - b.timesWeight
-type Judged = Pick<Hold, 'verdict' | 'timesWeight'>
-
-/** The stone that is held least. */
-export const leastHeld = <T extends { readonly hold: Hold }>(each: readonly T[]): T =>
-  each.reduce((a, b) => (lessHeld(a.hold, b.hold) <= 0 ? a : b))
 
 /** Each stone of a piece checked by itself, in the order of the design. */
 export const holdEach = (made: HeldPlan): { readonly id: string; readonly hold: Hold }[] =>

@@ -13,7 +13,8 @@ import {
   type Thorough,
   type Turning,
 } from '../hold/index.js'
-import { lessHeld, planHold, type Plan, type PlanHold } from './plan.js'
+import { planHold, type Plan, type PlanHold } from './plan.js'
+import { leastThorough, stonesToCheck } from './leastHeld.js'
 import { askedFor, settingOfPlan, type HeldPlan } from './seated.js'
 
 /** The parts of a thorough check in the order in which they are made: each takes up to a second, and may be left out when the plan has changed. */
@@ -73,27 +74,6 @@ export function planThorough(made: HeldPlan, hold: Hold, id?: string): Thorough 
   )
   return thoroughFrom(made, hold, parts, id)!
 }
-
-/** A stone whose first check is known, to be checked thoroughly: without a name where it is the only one. */
-export interface FirstHeld {
-  readonly id?: string
-  readonly hold: Hold
-}
-
-/** The stones that the thorough check is asked of: one of those that are held alike, none where the first check lets one out. */
-export function stonesToCheck({ hold, each }: Pick<PlanHold, 'hold' | 'each'>): readonly FirstHeld[] {
-  if (!hold.caught) return []
-  if (!each) return [{ hold }]
-  return each.filter((x, i) => each.findIndex((y) => heldAlike(x.hold, y.hold)) === i)
-}
-const heldAlike = (a: Hold, b: Hold): boolean =>
-  a.verdict === b.verdict && Math.abs(a.timesWeight / b.timesWeight - 1) < ALIKE
-/** Stones whose first checks differ by no more than this share are held alike. */
-const ALIKE = 0.01
-
-/** Of stones that were checked thoroughly the one that is held least. */
-export const leastThorough = <T extends { readonly thorough: Thorough }>(all: readonly T[]): T | undefined =>
-  all.length === 0 ? undefined : all.reduce((a, b) => (lessHeld(a.thorough, b.thorough) <= 0 ? a : b))
 
 /** The stone that is held least when all of it is asked: what is saved with a plan. */
 export function planThoroughLeast(
