@@ -34,6 +34,7 @@ export async function choose(page: Page, family: string): Promise<void> {
   await setting.getByRole('button', { name: /^Plan / }).click()
   // what stands on this page is left before anything is asked of the next
   await expect(page).toHaveURL(/\/plan$/)
+  await expect(page.locator('article[data-family]')).toHaveCount(0)
 }
 
 /** From a plan to the ledger: cuts every wire, does every step (`at` may do more at one, by its title), passes every check. */

@@ -464,3 +464,22 @@ test('the first load fetches under 190 kB of gzipped script', async ({ page }) =
   expect(bytes).toBeGreaterThan(50_000)
   expect(bytes).toBeLessThan(190_000)
 })
+
+test('proposals are worked out for what the maker aims at', async ({ page }) => {
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-sodalite/choose`)
+  const frame = page.locator('[data-family="bound-frame"]')
+  const figure = async (row: string) => {
+    await expect(page.locator('[data-left="0"]')).toBeVisible({ timeout: 60_000 })
+    const said = await frame.locator('dl > div', { hasText: row }).locator('dd').textContent()
+    return Number(/[\d.]+/.exec(said!)![0])
+  }
+  const aimFor = (aim: string) => page.getByLabel('Aim for').selectOption(aim)
+  const usual = { pull: await figure('Pull'), metal: await figure('Metal'), face: await figure('Face') }
+  await aimFor('least metal')
+  expect(await figure('Metal')).toBeLessThanOrEqual(usual.metal)
+  await aimFor('strongest')
+  expect(await figure('Pull')).toBeGreaterThanOrEqual(usual.pull)
+  await aimFor('shows most')
+  expect(await figure('Face')).toBeGreaterThanOrEqual(usual.face)
+})

@@ -132,7 +132,7 @@ describe('tails folded to a bail', () => {
       [THICK / 2, 15, behind].map((v) => expect.closeTo(v, 9)),
       [THICK / 2, 10, behind].map((v) => expect.closeTo(v, 9)),
     ])
-    expect(part.ties[0]!.of.map((m) => m[1])).toEqual([
+    expect(part.ties[0]!.of.map((m) => ('part' in m ? m.part : m[1]))).toEqual([
       'neck-left',
       'neck-right',
       'pressed-left',

@@ -56,7 +56,7 @@ describe('a wrapped loop', () => {
       a.forEach((v, k) => expect(v).toBeCloseTo(b[k]!, 6))
     }
     expect(pathAt(path, long).p).toEqual([-THICK / 2, 10, 0].map((v) => expect.closeTo(v, 9)))
-    expect(part.ties.map((t) => [t.kind, t.of.map((m) => m[1])])).toEqual([
+    expect(part.ties.map((t) => [t.kind, t.of.map((m) => ('part' in m ? m.part : m[1]))])).toEqual([
       ['bind', ['tail-right', 'neck-right']],
     ])
   })
