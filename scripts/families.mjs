@@ -16,7 +16,9 @@ import type { Family } from './family.js'
 import { loaded } from './loaded.js'
 
 /** All families, in the order of their folders. Whoever names this loads them all; a page asks for single ones by \`loadFamily\`. */
-export const FAMILIES: readonly Family[] = [${ids.map(name).join(', ')}].map(loaded)
+export const FAMILIES: readonly Family[] = Object.values({
+${ids.map((id) => `  ${name(id)},`).join('\n')}
+}).map(loaded)
 `,
     'loadFamily.ts': `// Made from the folders beside it by scripts/families.mjs: run it after a folder was added.
 import type { Family } from './family.js'

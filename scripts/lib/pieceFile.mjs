@@ -41,8 +41,7 @@ export function readPiece(core, contract, file) {
 /** The plan of a file's stone and choices. */
 export function planOfPiece(core, contract, { stone, choices }) {
   const family = choices?.family ?? core.FAMILIES[0].id
-  const options =
-    choices?.options ?? core.startingOptions(stone, family, { alloy: 'copper' })
+  const options = choices?.options ?? core.startingOptions(stone, family, { alloy: 'copper' })
   if (!options)
     fail(
       `No ${family} can be built round this stone: it is too small or too steep for the wires that are stocked.`,

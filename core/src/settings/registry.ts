@@ -8,4 +8,10 @@ import type { Family } from './family.js'
 import { loaded } from './loaded.js'
 
 /** All families, in the order of their folders. Whoever names this loads them all; a page asks for single ones by `loadFamily`. */
-export const FAMILIES: readonly Family[] = [boundFrame, cornerClaws, corsetBack, loopBezel, twinHoop].map(loaded)
+export const FAMILIES: readonly Family[] = Object.values({
+  boundFrame,
+  cornerClaws,
+  corsetBack,
+  loopBezel,
+  twinHoop,
+}).map(loaded)

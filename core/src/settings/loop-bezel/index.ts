@@ -21,8 +21,7 @@ import { choices } from './choices.js'
 import { F, formulas, ringOf, searched, type HalfRing, type K, type Ring } from './ring.js'
 import { text } from './text.js'
 
-const SIDES = ['right', 'left'] as const
-type Side = (typeof SIDES)[number]
+type Side = 'right' | 'left'
 /** A stone whose edge turns more sharply than this takes no ring: its loops would fan out and cross, mm. */
 const SHARPEST = 2.5
 /** Loops narrower inside than this many thicknesses cannot be drawn out. */

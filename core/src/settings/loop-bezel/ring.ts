@@ -174,25 +174,27 @@ export function ringOf(k: K): Ring {
     const round = numberOf(F.behind({ off, turn: k.radius('size') }))
     // behind, a bend wider than the closest begins a little before the edge
     const below = wall - EARLIER * (round - d)
-    const pattern: Pattern = {
+    const plain: Pattern = {
       kind: 'pattern',
       carrier: carrier[way],
       up: [0, 0, 1],
       side,
       count: loops / 2,
       unit,
+    }
+    const pattern: Pattern = {
+      ...plain,
       over: { from: wall, ...lipsOf(k, face(1, wall), round) },
       under: { from: below, ...behindOf(k, face(-1, below), round) },
     }
     const bench = outline.bottom - 2 * H
     const length = k.found('loops', way, pathLength({ segments: [pattern] }), on)
-    const { over: _, under: __, ...flat } = pattern
     return {
       pattern,
       standing: { ...pattern, over: { from: wall, radii: [round], angles: [0] } },
       // the loops lie toward the viewer on the bench, below the stone
       flat: {
-        ...flat,
+        ...plain,
         up: [0, 1, 0],
         carrier: [{ kind: 'line', from: [0, bench, 0], to: [(front ? 1 : -1) * loops * p, bench, 0] }],
       },
