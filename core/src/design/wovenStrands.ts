@@ -31,7 +31,7 @@ interface Across {
  * The weaving wires of a joint where its base wires really lie, the first `repeats` repeats of it: each point of a strand stands between two of
  * them as it does on straight wires, and as far before or behind. `perTurn` chords stand for a whole turn. None for other joints.
  * @throws RangeError where the repeat cannot be read
- * @example wovenStrands(design, foot, paths) // []
+ * @example wovenStrands(design, design.joints[0]!, new Map()) // []
  */
 export function wovenStrands(
   { wires }: Pick<Design, 'wires'>,

@@ -1,6 +1,6 @@
 import type { Design } from '../design/index'
 import type { Vec3 } from '../geom/index'
-import type { Segment } from '../path/index'
+import type { Fold, Segment } from '../path/index'
 import { DEFAULT_SETTINGS, plan, settingOfPlan } from '../plan/index'
 import { FAMILIES, type FamilyExamples } from '../settings/index'
 import { holdOf, releases, settingOf, SPACING, type Held } from './index'
@@ -29,14 +29,28 @@ const scaled = (times: number): Like => ({
   mirrored: false,
 })
 
-function segmentLike(seg: Segment, { place, way, times, mirrored }: Like): Segment {
+function segmentLike(seg: Segment, like: Like): Segment {
+  const { place, way, times, mirrored } = like
   switch (seg.kind) {
     case 'line':
       return { ...seg, from: place(seg.from), to: place(seg.to) }
     case 'spline':
       return { ...seg, points: seg.points.map(place) }
-    case 'pattern':
-      throw new Error('no family of this test has a pattern')
+    case 'pattern': {
+      const fold = (f: Fold | undefined): Fold | undefined =>
+        f && { ...f, from: f.from * times, radii: f.radii.map((r) => r * times) }
+      const knot = ([u, v, w]: Vec3): Vec3 => [u, v * times, w * times]
+      return {
+        ...seg,
+        carrier: seg.carrier.map((s) => segmentLike(s, like)),
+        up: way(seg.up),
+        // outward is across the carrier and the way up, which a mirror turns about
+        side: mirrored ? (seg.side === 1 ? -1 : 1) : seg.side,
+        unit: seg.unit.map((k) => ({ ...k, at: knot(k.at), slope: knot(k.slope) })),
+        over: fold(seg.over),
+        under: fold(seg.under),
+      }
+    }
     default: {
       const turned = { centre: place(seg.centre), x: way(seg.x), y: way(seg.y), radius: seg.radius * times }
       return seg.kind === 'arc'

@@ -13,7 +13,7 @@ const beyond = (v: number, [least, most]: readonly [number, number], ratio?: num
 
 /**
  * How far options lie from what makers usually take, in wire sizes: the farthest of their wires or counts. Up to 1 is the size beside it.
- * @example strangeness({ sizes: { size: [0.72, 0.82] }, temper: 'dead soft' }, { size: '22 AWG' }) // 0.97
+ * @example strangeness({ sizes: { size: [0.72, 0.82] }, temper: 'dead soft' }, { size: '22 AWG' }) // 0.96
  */
 export const strangeness = ({ sizes, counts = {} }: Habit, options: Options): number =>
   Math.max(
@@ -36,7 +36,7 @@ const MIDDLE = { side: 24, thick: 0.77, power: 0.3 }
 
 /**
  * The thickness that a proposal aims at within what is usual, mm: it grows slowly with the stone and is more of a softer metal.
- * @example aimedAt({ sizes: { size: [0.72, 0.82] }, temper: 'dead soft' }, 'size', oval24, { alloy: 'copper', temper: 'dead soft' }) // 0.77
+ * @example aimedAt({ sizes: { size: [0.72, 0.82] }, temper: 'dead soft' }, 'size', oval, { alloy: 'copper', temper: 'dead soft' }) // 0.82
  */
 export function aimedAt(habit: Habit, id: string, stone: Stone, options: Options): number {
   const range = habit.sizes[id]

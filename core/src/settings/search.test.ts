@@ -1,5 +1,5 @@
-import { brokenPath, clashes, type Design } from '../design/index'
-import { heldStone } from '../hold/index'
+import { brokenPath, clashes, seatedStones, type Design } from '../design/index'
+import { heldAt, heldStone } from '../hold/index'
 import { DEFAULT_SETTINGS, plan } from '../plan/index'
 import { inStone } from '../plan/inStone'
 import { fullStone, stoneErrors, type Stone } from '../stone/index'
@@ -49,7 +49,9 @@ function anyOptions(chosen: Family, stone: Parameters<Family['params']>[0], rand
 /** Wires in each other, in themselves, in beads and in the stone. */
 const conflicts = (design: Design, stone: Stone) => [
   ...clashes(design),
-  ...inStone(design, heldStone(fullStone(stone))),
+  ...seatedStones({ design, stone }).flatMap((s) =>
+    inStone(design, heldAt(heldStone(fullStone(s.stone)), s.seat)),
+  ),
 ]
 
 describe.each(FAMILIES.map((f) => [f.id, f] as const))(

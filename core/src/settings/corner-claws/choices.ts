@@ -8,7 +8,7 @@ const reach = ({ length, width }: FullStone): number =>
 
 /** Thicknesses that are offered for seat and claws, and for ties, mm. */
 const WIRES = [0.4, 1.7] as const
-const TIES = [0.4, 0.85] as const
+const TIES = [0.2, 0.85] as const
 /** Stones up to this are small, mm. */
 const SMALL = 12
 const smaller = ({ length, width }: FullStone): number => Math.min(length, width)
