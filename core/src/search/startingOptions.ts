@@ -9,8 +9,10 @@ import {
 } from '../settings/index.js'
 import type { Stone } from '../stone/index.js'
 import { alloy, section, type Stock } from '../wire/index.js'
+import { numberOf } from '../working/index.js'
 import {
   askOf,
+  draft,
   isMade,
   judge,
   LIMITS,
@@ -122,11 +124,12 @@ function apart(all: readonly Options[], far: ReadonlyMap<Options, number>): Opti
 
 /** Candidates in the order in which an aim would have them: alike ones stay in their own. */
 function inOrder(
-  { chosen, stone }: Ask,
+  ask: Ask,
   habit: Habit,
   aim: Exclude<Aim, 'least metal'>,
   list: readonly Options[],
 ): Options[] {
+  const { chosen, stone } = ask
   const thick = (o: Options): number => chosen.bearing(o).size.mm
   const wires = (o: Options): number => Number(o.wires ?? 1)
   const by: Readonly<Record<typeof aim, (o: Options) => number>> = {
@@ -136,18 +139,13 @@ function inOrder(
     },
     easiest: (o) => wires(o) * 10 + thick(o),
     strongest: (o) => -strengthOf(chosen.bearing(o)),
-    'shows most': (o) => wires(o) * thick(o) + REACHED * reachOf(o),
+    'shows most': (o) => (isMade(draft(ask, o)) ? -numberOf(chosen.face(stone, o)) : 0),
   }
   return list
     .map((o, i) => ({ o, i, rank: by[aim](o) }))
     .sort((a, b) => a.rank - b.rank || a.i - b.i)
     .map(({ o }) => o)
 }
-/** A millimetre that is reached over the face hides about so many times as much as one of the frame beside it. */
-const REACHED = 4
-const reachOf = (o: Options): number =>
-  Number(o.frontOverlap ?? o.claw ?? 0) + (o.hoop === undefined ? 0 : -Number(o.hoop) / 4)
-
 function searchOptions(ask: Ask, wish: Wish): Options | undefined {
   const groups = ask.chosen.candidates(ask.stone, wish).map((g) => new Group(ask, g))
   const isKept = (options: Options): boolean =>

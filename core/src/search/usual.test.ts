@@ -201,6 +201,12 @@ describe('aims', () => {
     expect(thick(easiest)).toBeLessThanOrEqual(thick(usual))
   }, 120_000)
 
+  it('what shows most hides no more of the face than the others', () => {
+    const shown = (options: Options) => numberOf(family('bound-frame').face(stone, options))
+    for (const aim of ['usual', 'easiest', 'strongest'] as const)
+      expect(shown(take('shows most'))).toBeGreaterThanOrEqual(shown(take(aim)) - 1e-9)
+  }, 120_000)
+
   it('what suits the part is taken where no temper is wished; a wished one is', () => {
     expect(take('usual').temper).toBe('dead soft')
     const hard = startingOptions(stone, 'bound-frame', { alloy: 'copper', temper: 'half hard' })!
