@@ -10,6 +10,7 @@ import type { Given } from '../recipe.js'
 import type { PartOfWork } from '../wirework.js'
 import { loopStretch } from './closedLoop.js'
 import { passingChoice, passingText, tellPassing, wideEnough } from './passing.js'
+import { boundTie } from './boundTie.js'
 
 /** Rounds of a wire that lie side by side on the rod: so many thicknesses apart, which the crossing between the legs needs. */
 const BESIDE = 1.25
@@ -146,19 +147,15 @@ export function castOnLoop(
     pens: { left, right },
     hang: [0, top[1] - a / 2, (top[2] + right.at[2]) / 2],
     ties: [
-      {
-        id: 'neck',
-        kind: 'bind',
-        of: [
+      boundTie(
+        'neck',
+        [
           [strand, 'neck-left'],
           [strand, 'neck-right'],
         ],
         wound,
-        length: neck,
-        columns: 2,
-        rows: 1,
-        field: 'neck',
-      },
+        neck,
+      ),
     ],
     steps: [
       {

@@ -8,6 +8,7 @@ import { figures, mm } from '../figures.js'
 import type { Given } from '../recipe.js'
 import type { PartOfWork } from '../wirework.js'
 import type { bailChoices, Pair } from './rolledBail.js'
+import { boundTie } from './boundTie.js'
 
 /** What is planned at the limit of a bend is at it. */
 const AT_LIMIT = 0.98
@@ -78,18 +79,15 @@ export function foldedTails(
   return {
     hang: [0, top + k.o.bail / 2, z + aside],
     ties: [
-      {
-        id: 'neck',
-        kind: 'bind',
-        of: (['neck', 'pressed'] as const).flatMap((part) =>
+      boundTie(
+        'neck',
+        (['neck', 'pressed'] as const).flatMap((part) =>
           (['left', 'right'] as const).map((side) => [strand, `${part}-${side}`] as const),
         ),
         wound,
-        length: neck,
-        columns: 2,
-        rows: 2,
-        field: 'neck',
-      },
+        neck,
+        2,
+      ),
     ],
     steps: [
       {

@@ -12,6 +12,7 @@ import type { PartOfWork, Tie } from '../wirework.js'
 import { foldedTails, foldedTailsPart } from './foldedTails.js'
 import { passingChoice, passingText, tellPassing, wideEnough } from './passing.js'
 import { easeOf, twistedWire, twistFigures, twistFormulas, type TwistedPair } from './twistedPair.js'
+import { boundTie } from './boundTie.js'
 
 /** The strip's end stays this far above the stone, mm. */
 const CLEAR = 0.3
@@ -222,24 +223,24 @@ function rolledBail(
         { field: 'neck', value: need },
       )
   }
-  const tie = (id: 'neck' | 'bail', length: Quantity): Tie => ({
-    id,
-    kind: twisted && id === 'bail' ? 'twist' : 'bind',
-    of: [
-      [strand, `${id}-left`],
-      [strand, `${id}-right`],
-    ],
-    wound,
-    length,
-    columns: 2,
-    rows: 1,
-    field: id,
-  })
+  const tie = (id: 'neck' | 'bail', length: Quantity): Tie =>
+    boundTie(
+      id,
+      [
+        [strand, `${id}-left`],
+        [strand, `${id}-right`],
+      ],
+      wound,
+      length,
+    )
   const aside = forward ? numberOf(radius) : -numberOf(radius)
   const hang: Vec3 = [0, join + k.o.neck + numberOf(radius) + k.o.bail / 2, z + aside]
   return {
     hang,
-    ties: [tie('neck', neck), twisted ? { ...tie('bail', bound), wound: size, turns } : tie('bail', bound)],
+    ties: [
+      tie('neck', neck),
+      twisted ? { ...tie('bail', bound), kind: 'twist', wound: size, turns } : tie('bail', bound),
+    ],
     steps: [
       { id: 'bind-neck', kind: 'bind', joint: 'neck' },
       twisted

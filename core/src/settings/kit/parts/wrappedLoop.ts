@@ -9,6 +9,7 @@ import type { Pen } from '../pen.js'
 import type { Given } from '../recipe.js'
 import type { PartOfWork } from '../wirework.js'
 import { passingChoice, passingText, tellPassing, wideEnough } from './passing.js'
+import { boundTie } from './boundTie.js'
 
 /** Choices of a wrapped loop: `size` is the choice of its wire, by whose thickness its neck begins. */
 export const loopChoices = (size: string) => ({
@@ -94,19 +95,15 @@ export function wrappedLoop(
   return {
     hang,
     ties: [
-      {
-        id: 'neck',
-        kind: 'bind',
-        of: [
+      boundTie(
+        'neck',
+        [
           [strand, 'tail-right'],
           [strand, 'neck-right'],
         ],
         wound,
-        length: neck,
-        columns: 2,
-        rows: 1,
-        field: 'neck',
-      },
+        neck,
+      ),
     ],
     steps: [
       {
