@@ -75,7 +75,9 @@ export function Setting({
   const { plan, line, hold } = found
   const { text } = family(found.family)
   const [mark, colour] = LOOK[line.verdict]
-  const stocks = [...new Map(plan.cut.wires.map((w) => [stockName(w.stock), w.stock])).values()]
+  const stocks = [...new Map(plan.cut.wires.map((w) => [stockName(w.stock), w.stock])).values()].sort(
+    (p, q) => q.size.mm - p.size.mm,
+  )
   const rows: readonly (readonly [string, string, React.ReactNode])[] = [
     [
       'pull',
@@ -149,15 +151,17 @@ export function Setting({
           >
             Plan this
           </button>
-          <button
-            type="button"
-            className="border-0 bg-transparent p-1 text-copper underline"
-            aria-pressed={pinned}
-            onClick={onPin}
-            aria-label={`${pinned ? 'Unpin' : 'Pin'} ${text.name.toLowerCase()}`}
-          >
-            {pinned ? 'Unpin' : 'Pin to compare'}
-          </button>
+          {!alone && (
+            <button
+              type="button"
+              className="border-0 bg-transparent p-1 text-copper underline"
+              aria-pressed={pinned}
+              onClick={onPin}
+              aria-label={`${pinned ? 'Unpin' : 'Pin'} ${text.name.toLowerCase()}`}
+            >
+              {pinned ? 'Unpin' : 'Pin to compare'}
+            </button>
+          )}
           <span className="ml-auto text-[15.5px] text-soft">
             {sayMoney(numberOf(plan.cost.cost), settings.money)} with labour
           </span>
