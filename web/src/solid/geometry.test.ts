@@ -2,6 +2,7 @@ import { pathLength, DEFAULT_SETTINGS, plan } from '@verger/core'
 import type { BufferGeometry } from 'three'
 import { FRAME, OVAL } from '../../../core/src/testing'
 import { binderHeight } from '../drawing/project'
+import { strandGeometry } from './strandGeometry'
 import { turnGeometry } from './turnGeometry'
 import { wireGeometry } from './wireGeometry'
 
@@ -69,5 +70,24 @@ describe('wires and turns in space', () => {
       expect(max.y - min.y).toBeCloseTo(joint.rows * a + 2 * tb, 5)
       expect(max.z - min.z).toBeCloseTo(joint.binder.size.mm, 5)
     }
+  })
+})
+
+describe('a strand of a weave as a tube', () => {
+  it('stands half its thickness off its line everywhere, and begins and ends with it', () => {
+    const points = Array.from({ length: 60 }, (_, i): readonly [number, number, number] => {
+      const a = i / 6
+      return [3 * Math.cos(a), 3 * Math.sin(a), a]
+    })
+    const at = strandGeometry(points, 0.3).getAttribute('position')
+    // a helix of radius 3 that rises by 1 a radian: how far a place is from its nearest point
+    const off = (x: number, y: number, z: number) =>
+      Math.min(
+        ...Array.from({ length: 4001 }, (_, i) => {
+          const a = -0.2 + (i / 4000) * (60 / 6 + 0.4)
+          return Math.hypot(x - 3 * Math.cos(a), y - 3 * Math.sin(a), z - a)
+        }),
+      )
+    for (let i = 0; i < at.count; i += 7) expect(off(at.getX(i), at.getY(i), at.getZ(i))).toBeCloseTo(0.15, 2)
   })
 })
