@@ -107,6 +107,18 @@ export function groundOf(k: K): Ground {
   return { plane, lean, span, turn: k.radius('size') }
 }
 
+/** What to try where bends crowd. */
+export const fewerBends = (k: K) => ({ field: 'bends', value: Math.max(3, k.o.bends - 1) })
+
+/** Says so where a bend is too tight for any turn on its inner side. @throws RangeError there */
+function roomInside(k: K, radius: number): void {
+  if (radius > (k.thick('size') + k.thick('lace')) / 2) return
+  if (k.o.back === 'closed loops')
+    k.say('turns-crowd', 'error', 'lace', { turns: Math.max(k.o.turns, k.o.ends) })
+  else k.say('bends-crowd', 'error', 'bends', { bends: k.o.bends }, fewerBends(k))
+  throw new RangeError(`a bend of ${radius} mm has no room for lacing inside`)
+}
+
 /** What a bend is laced by: its turns, as much of it as they take, and how far from the middle it has to reach for them: the `i`th of so many, `t` up the back. */
 export function bendAt(
   k: K,
@@ -117,6 +129,7 @@ export function bendAt(
   radius: Quantity,
 ): { readonly turns: Quantity; readonly lashed: Quantity; readonly apex: Quantity } {
   const { q } = k
+  roomInside(k, numberOf(radius))
   const turns = i === 0 || i === count - 1 ? q.ends : q.turns
   const lashed = F.lashed({ turns, lace: q.lace, radius, size: q.size })
   const { left, right } = reachAt(k, placeIn(plane, 0, t)[1])

@@ -145,6 +145,11 @@ describe('a corset back', () => {
     expect(corset.fits(box, { ...chosen, ends: 8, lace: '24 AWG', reach: 0.7 }).map((f) => f.code)).toContain(
       'corset-back.turns-crowd',
     )
+    // a bend of one radius has no inner side left for lacing as thick as itself
+    for (const back of ['bends', 'closed loops'])
+      expect(
+        corset.fits(box, { ...chosen, back, size: '22 AWG', lace: '22 AWG' }).map((f) => f.code),
+      ).not.toEqual([])
     expect(corset.fits(box, { ...chosen, reach: 0.3 }).map((f) => f.code)).toContain(
       'corset-back.no-room-for-lace',
     )

@@ -13,7 +13,7 @@ import { wrappedLoop, wrappedLoopPart } from '../kit/parts/wrappedLoop.js'
 import { fixed } from '../shared/efforts.js'
 import { kindWord } from '../shared/kindWord.js'
 import { bendsBack, formulas as bendFigures } from './back.js'
-import { formulas, lacedOn, searched, type Back } from './behind.js'
+import { fewerBends, formulas, lacedOn, searched, type Back } from './behind.js'
 import { eyesBack, formulas as eyeFigures } from './eyes.js'
 import { choices } from './choices.js'
 import { text } from './text.js'
@@ -33,7 +33,7 @@ function tell(k: K, back: Back): void {
   const { o, stone } = k
   const rungs = back.top.pieces.filter((p) => p.kind === 'rung').map((p) => numberOf(p.length))
   const arcs = back.top.pieces.filter((p) => p.kind === 'bend').map((p) => numberOf(p.length))
-  const fewer = { field: 'bends', value: Math.max(3, o.bends - 1) }
+  const fewer = fewerBends(k)
   const most = Math.max(o.turns, o.ends)
   if (Math.min(...rungs) < 0 || 2 * numberOf(back.radius) < NEAREST * k.thick('size') + 2 * k.thick('lace'))
     k.say('bends-crowd', 'error', 'bends', { bends: o.bends }, fewer)
