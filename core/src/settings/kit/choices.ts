@@ -36,6 +36,8 @@ export type Search =
       readonly tries: readonly number[]
       /** No shorter than this, mm. */
       readonly atLeast?: number
+      /** Decided only where this is so; elsewhere it begins as it would. */
+      readonly only?: (at: Starting) => boolean
     }
   | {
       readonly among: (at: Starting) => readonly OptionValue[]
@@ -47,6 +49,8 @@ export type Search =
 export type Mending =
   | { readonly move: string; readonly by: readonly number[] }
   | { readonly move: string; readonly to: OptionValue }
+  /** No more than each of these shares of the stone's smaller side, and these other choices alike. */
+  | { readonly move: string; readonly downTo: readonly number[]; readonly also: readonly string[] }
   /** Still to be done with the stone in, at this risk for it. */
   | { readonly move: string; readonly to: number; readonly risk: 'none' | 'edge' | 'scratch' }
 
@@ -74,6 +78,8 @@ export interface Count extends Base<number> {
   readonly kind: 'integer'
   readonly unit: 'wires' | 'turns' | 'bends' | 'loops'
   readonly range: From<readonly [least: number, most: number], FullStone>
+  /** Fewest and most that makers usually take for a stone like this: typical, uncited. */
+  readonly usual?: From<readonly [least: number, most: number], FullStone>
 }
 export interface OneOf<V extends string> extends Base<V> {
   readonly kind: 'choice'
@@ -91,6 +97,8 @@ export interface Gauge extends Base<string> {
   readonly takes?: number
   /** What makers usually take for a stone like this, mm: typical, uncited. */
   readonly usual?: From<readonly [least: number, most: number], FullStone>
+  /** Of aluminium so many times as thick is usual: a size thicker where nothing is said. */
+  readonly aluminium?: number
 }
 export type Choice = Length | Count | OneOf<string> | Gauge
 /** All choices of a family by their ids, in the order in which they are shown. */
@@ -187,12 +195,23 @@ export const usualSizes = (
       if (c.kind !== 'gauge' || !c.usual) return []
       const [least, most] = given(c.usual, stone)
       // fine wire that is drawn tight stays as it is
-      const by = alloy === 'aluminium' && typeof c.temper !== 'string' ? ALUMINIUM : 1
+      const by = alloy === 'aluminium' && typeof c.temper !== 'string' ? (c.aluminium ?? ALUMINIUM) : 1
       return [[id, [by * least, by * most]]]
     }),
   )
 /** Aluminium is taken a size thicker. */
 const ALUMINIUM = 1.12
+
+/** How many makers usually take of what is counted and says so. */
+export const usualCounts = (
+  choices: Choices,
+  stone: FullStone,
+): Record<string, readonly [least: number, most: number]> =>
+  Object.fromEntries(
+    Object.entries(choices).flatMap(([id, c]) =>
+      c.kind === 'integer' && c.usual ? [[id, given(c.usual, stone)]] : [],
+    ),
+  )
 
 /** Least and most of a number that is chosen, for a stone. */
 export const rangeOf = (c: Length | Count, stone: FullStone): readonly [number, number] =>

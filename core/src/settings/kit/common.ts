@@ -1,4 +1,4 @@
-import type { Design, Form, Operation } from '../../design/index.js'
+import type { Design, Form, Joint, Operation, Wire } from '../../design/index.js'
 import { ALONE, isWound, jointsMade, withoutNegativeZero } from '../../design/index.js'
 import type { Finding } from '../../finding/index.js'
 import { leastRadius } from '../../path/index.js'
@@ -165,6 +165,20 @@ export function commonFindings(family: string, made: Made): Finding[] {
   return [...tight, ...loose]
 }
 
+/** The longest free length of a wire beside its anchor: between the ties before and after it, or on either side of a tie that lies there, mm. */
+function spanOf({ id, anchor }: Wire, joints: readonly Joint[]): number {
+  const held = joints.flatMap((j) => j.members.filter((m) => m.wire === id))
+  const there = held.filter((m) => m.s0 < anchor && m.s1 > anchor)
+  const [from, to] = [
+    Math.min(anchor, ...there.map((m) => m.s0)),
+    Math.max(anchor, ...there.map((m) => m.s1)),
+  ]
+  const before = Math.max(-Infinity, ...held.filter((m) => m.s1 <= from).map((m) => m.s1))
+  const after = Math.min(Infinity, ...held.filter((m) => m.s0 >= to).map((m) => m.s0))
+  const free = there.length === 0 ? [after - before] : [from - before, after - to]
+  return Math.max(-Infinity, ...free.filter(Number.isFinite))
+}
+
 /**
  * What each chosen size is asked: a strand bears its share of what is asked in the middle of the span that its anchor lies in, between the joints on
  * both sides, and is bent as tightly as its tightest bend; a wound wire is pulled tight round the thickest wire of its bundles.
@@ -176,20 +190,15 @@ export function gaugesOf(made: Made, force: number): GaugeAsk[] {
   const worked = sizesOf(made).flatMap((size): GaugeAsk[] => {
     if (drawn.includes(size)) return []
     const own = work.strands.flatMap((s, i) => (s.size === size ? [wires[i]!] : []))
-    const spans = own.map((w) => {
-      const held = joints.flatMap((j) => j.members.filter((m) => m.wire === w.id))
-      const before = Math.max(-Infinity, ...held.filter((m) => m.s1 <= w.anchor).map((m) => m.s1))
-      const after = Math.min(Infinity, ...held.filter((m) => m.s0 >= w.anchor).map((m) => m.s0))
-      return after - before
-    })
-    const span = Math.max(...spans.filter(Number.isFinite))
+    const told = work.strands.find((s) => s.size === size && s.bears)?.bears
+    const span = told?.span ?? Math.max(...own.map((w) => spanOf(w, joints)).filter(Number.isFinite))
     const { alloy: metal, temper, profile } = own[0]!.stock
     if (!Number.isFinite(span)) return []
     return [
       {
         option: size,
         question: {
-          role: 'frame',
+          role: told?.role ?? 'frame',
           alloy: metal,
           temper,
           profile,

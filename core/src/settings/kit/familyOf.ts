@@ -5,7 +5,16 @@ import { fullStone, stoneErrors, type Stone } from '../../stone/index.js'
 import { leaf, type Formulas, type Quantity } from '../../working/index.js'
 import type { Family, Hand, NamedQuantity, Options } from '../family.js'
 import { fixed } from '../shared/efforts.js'
-import { METAL, paramsOf, stockOf, type Choices, leavesOf, readChoices, usualSizes } from './choices.js'
+import {
+  METAL,
+  paramsOf,
+  stockOf,
+  type Choices,
+  leavesOf,
+  readChoices,
+  usualCounts,
+  usualSizes,
+} from './choices.js'
 import { commonFindings, commonFormulas, designOf, effortsOf, gaugesOf } from './common.js'
 import { makerOf, makingFormulas, type Made } from './made.js'
 import { penFormulas } from './pen.js'
@@ -84,10 +93,15 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
     space: (stone, wish) => spaceOf(choices, fullStone(stone), wish),
     habit: (stone, alloy) => ({
       sizes: usualSizes(choices, fullStone(stone), alloy),
+      counts: usualCounts(choices, fullStone(stone)),
       temper: recipe.temper ?? 'half hard',
     }),
     decides: searched(choices),
-    bearing: (options) => stockOf(choices, options, recipe.bearing),
+    bearing: (options) => {
+      const { bearing } = recipe
+      const size = typeof bearing === 'function' ? bearing(readChoices(choices, options)) : bearing
+      return stockOf(choices, options, size)
+    },
     fits: (stone, options) => {
       const wrong = stoneErrors(stone)
       if (wrong.length > 0) return wrong

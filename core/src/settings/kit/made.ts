@@ -194,7 +194,7 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
       ...plain,
       kind,
       turns,
-      hold: turns >= 3 ? 'clamp' : 'pin',
+      hold: turns >= (tie.clamps ?? 3) ? 'clamp' : 'pin',
       slip: slipOf(binder, turns),
       ...(counted ? { counted } : {}),
       ...(tie.between ? { between: true as const } : {}),

@@ -80,8 +80,8 @@ export interface Recipe<C extends Choices> {
   readonly searched?: Searched
   /** Minutes where they differ from the usual. */
   readonly minutes?: Readonly<Record<string, number>>
-  /** The size of the wire that bears the stone. */
-  readonly bearing: Sizes<C>
+  /** The size of the wire that bears the stone, or which it is by the choices. */
+  readonly bearing: Sizes<C> | ((o: OptionsOf<WithMetal<C>>) => Sizes<C>)
   /** The temper that a piece is usually worked in, where no wire says otherwise: half hard where nothing is said. */
   readonly temper?: Temper
   /** It sets several like stones side by side. */

@@ -44,6 +44,15 @@ function split(choices: Choices): {
   return { shares, lists }
 }
 
+/** Is this share decided, given what else is. */
+const decided = (
+  s: Share,
+  choices: Choices,
+  stone: FullStone,
+  wish: Wish,
+  now: Readonly<Record<string, OptionValue>>,
+): boolean => s.only?.(starting(choices, stone, wish, now)) ?? true
+
 const reached = (c: Choice, s: Share, mm: number): number => Math.max(s.atLeast ?? 0, onStep(c, mm))
 
 /** A measure of what these wires take, to try the lightest first. */
@@ -71,10 +80,9 @@ export function candidatesOf(choices: Choices, stone: FullStone, wish: Wish): Ca
       wire: metalOf(choices, set),
       options: () =>
         Array.from({ length: rounds }, (_, i) => {
-          const reaches = shares.map(([id, c, s]) => [
-            id,
-            reached(c, s, s.tries[i % s.tries.length]! * small),
-          ])
+          const reaches = shares
+            .filter(([, , s]) => decided(s, choices, stone, wish, set))
+            .map(([id, c, s]) => [id, reached(c, s, s.tries[i % s.tries.length]! * small)])
           return startOf(choices, stone, wish, { ...set, ...(Object.fromEntries(reaches) as Options) })
         }),
     }))
@@ -87,13 +95,18 @@ export function spaceOf(choices: Choices, stone: FullStone, wish: Wish): OptionS
   const small = Math.min(stone.length, stone.width)
   return {
     dimensions: ids.length,
-    varies: ids,
+    varies: ids.filter((id) => {
+      const s = choices[id]!.search!
+      if ('share' in s) return decided(s, choices, stone, wish, {})
+      return new Set(s.among(starting(choices, stone, wish, {}))).size > 1
+    }),
     at: (point) => {
       const now: Record<string, OptionValue> = {}
       for (const [k, id] of ids.entries()) {
         const c = choices[id]!
         const s = c.search!
         if ('share' in s) {
+          if (!decided(s, choices, stone, wish, now)) continue
           const [least, most] = s.share
           now[id] = reached(c, s, between({ least, most }, point[k]!) * small)
         } else {
@@ -105,11 +118,12 @@ export function spaceOf(choices: Choices, stone: FullStone, wish: Wish): OptionS
       return startOf(choices, stone, wish, now)
     },
     settled: (options) => {
-      const decided = ids.map((id): [string, OptionValue] => {
+      const settled = ids.flatMap((id): [string, OptionValue][] => {
         const [c, v] = [choices[id]!, options[id]!]
-        return [id, c.search && 'share' in c.search ? reached(c, c.search, Number(v)) : v]
+        if (!c.search || !('share' in c.search)) return [[id, v]]
+        return decided(c.search, choices, stone, wish, options) ? [[id, reached(c, c.search, Number(v))]] : []
       })
-      return startOf(choices, stone, wish, Object.fromEntries(decided))
+      return startOf(choices, stone, wish, Object.fromEntries(settled))
     },
   }
 }
@@ -127,6 +141,13 @@ export const movesOf = (choices: Choices, stone: FullStone, options: Options): M
     const m = c.mend
     if (!m || 'risk' in m) return []
     if ('to' in m) return now === m.to ? [] : [{ id: m.move, change: { [id]: m.to }, values: {} }]
+    if ('downTo' in m)
+      return m.downTo.flatMap((share): MendMove[] => {
+        const to = onStep(c, share * Math.min(stone.length, stone.width))
+        const wider = [id, ...m.also].filter((other) => Number(options[other]) > to)
+        const change = Object.fromEntries(wider.map((other) => [other, to]))
+        return wider.length > 0 ? [{ id: m.move, change, values: { to } }] : []
+      })
     return m.by.flatMap((by): MendMove[] => {
       const v = onStep(c, Number(now) + by)
       const most = c.kind === 'number' || c.kind === 'integer' ? rangeOf(c, stone)[1] : -Infinity

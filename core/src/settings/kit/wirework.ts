@@ -1,6 +1,7 @@
 import type { Accent, Joint, Operation, OperationKind, SeatedStone, WireEnd } from '../../design/index.js'
 import type { Vec3 } from '../../geom/index.js'
 import type { Segment } from '../../path/index.js'
+import type { WireRole } from '../../wire/index.js'
 import type { Quantity } from '../../working/index.js'
 import type { NamedQuantity } from '../family.js'
 import type { Piece } from '../shared/pieces.js'
@@ -12,6 +13,8 @@ export interface Strand {
   readonly size: string
   readonly left?: readonly Piece[]
   readonly right: readonly Piece[]
+  /** What it bears where that is not the stone in the span between its ties: its role, and the length that bends, mm. */
+  readonly bears?: { readonly role: WireRole; readonly span: number }
   /** What it needs besides at each end, where a hand pulls it by its ends. */
   readonly pulled?: Quantity
   /** What becomes of its ends, where they are not simply cut flush. */
@@ -39,6 +42,8 @@ export interface Tie extends Pick<Joint, 'id' | 'kind' | 'columns' | 'rows' | 'c
   readonly length: Quantity
   /** Of a coil; those of a bind follow from its length. */
   readonly turns?: Quantity
+  /** So many turns clamp: three where nothing is said. */
+  readonly clamps?: number
   /** A taut string round the bundle, where it is not made of like wires in columns and rows. */
   readonly hull?: Quantity
   /** The choice that makes it longer. */

@@ -1,10 +1,11 @@
 import { bisect, dist } from '../../geom/index'
+import { heldStone } from '../../hold/index'
 import { pathAt, pathLength, stationsOf } from '../../path/index'
+import { fullStone } from '../../stone/index'
 import { planHold, plan, DEFAULT_SETTINGS } from '../../plan/index'
 import { numberOf } from '../../working/index'
 import { wireSize } from '../../wire/index'
 import type { Options } from '../index'
-import { basisOf } from './build'
 import { examples } from './examples'
 import { family as twinHoop } from './index'
 
@@ -14,6 +15,12 @@ const [pendant, ring, egg] = examples.sound as [
   (typeof examples.sound)[0],
 ]
 const awg = (n: number): number => wireSize(`${n} AWG`).mm
+/** How far from a ball of 14 mm the hoops' wire has its middle so that their planes stand a play farther apart than where both touch: by Pythagoras. */
+function offsetOf(options: Options, d: number): number {
+  const radii = [options.seat, options.hoop].map((inside) => (Number(inside) + d) / 2)
+  const apart = (offset: number) => radii.reduce((sum, r) => sum + Math.sqrt((7 + offset) ** 2 - r * r), 0)
+  return bisect((x) => apart(x) - apart(d / 2) - Number(options.play), d / 2, 2, 1e-12).root
+}
 const lengths = ({ stone, options }: (typeof examples.sound)[0], change: Options = {}) =>
   Object.fromEntries(
     twinHoop.build(stone, { ...options, ...change }).wires.map((w) => [w.id, pathLength(w.path)]),
@@ -51,12 +58,13 @@ describe('two hoops', () => {
 
   it('by hand: a ring’s shank is nearly its finger’s circle, and arcs about the ball', () => {
     // finger 17.3 + 1.024, sides about the ball at 7 + 0.41 + 0.87 with the sizes used: closed forms of circles that touch
-    const { o, geometry } = basisOf(ring.stone, ring.options)
-    const ds = awg(18)
-    const R = 7 + geometry.post.offset
-    const F = (o.ring + ds) / 2
+    const [d, ds] = [awg(20), awg(18)]
+    const [inside, bulge] = [Number(ring.options.ring), Number(ring.options.bulge)]
+    const offset = offsetOf(ring.options, d)
+    const R = 7 + offset + (d + ds) / 2
+    const F = (inside + ds) / 2
     const f = 1.2 * ds
-    const c = 7 + o.ring / 2 - o.bulge
+    const c = 7 + inside / 2 - bulge
     // the curve's middle by cosines in the triangle of the three middles
     const cosine = (a: number, b: number, opposite: number) =>
       Math.acos((a * a + b * b - opposite * opposite) / (2 * a * b))
@@ -70,7 +78,8 @@ describe('two hoops', () => {
     const rise = partLength(ring, 'shank', 'rise-right')
     const near = partLength(ring, 'shank', 'near-right')
     const psi = Math.PI / 2 - atBall
-    const low = geometry.near.psi - near / 2 / R
+    const middle = Math.acos((Number(ring.options.seat) + d) / 2 / (7 + offset))
+    const low = middle - near / 2 / R
     expect(rise + near).toBeCloseTo(R * (psi - low), 6)
   })
 
@@ -79,7 +88,7 @@ describe('two hoops', () => {
     const radius = 2.5 + ds / 2
     const leg = 2 * ds
     const lean = Math.asin((ds / 2 + leg) / (radius + leg))
-    expect(partLength(pendant, 'hanger', 'loop-left')).toBeCloseTo(radius * (Math.PI - lean), 9)
+    expect(partLength(pendant, 'hanger', 'half-left')).toBeCloseTo(radius * (Math.PI - lean), 9)
     expect(partLength(pendant, 'hanger', 'leg-left')).toBeCloseTo(leg * (Math.PI / 2 - lean), 9)
   })
 
@@ -103,7 +112,7 @@ describe('two hoops', () => {
   it('the hoops lie on an egg lying across a finger as a plane cuts the egg grown by half a wire', () => {
     const across = { ...egg, options: { ...ring.options } }
     const design = twinHoop.build(across.stone, across.options)
-    const { geometry } = basisOf(across.stone, across.options)
+    const offset = offsetOf(across.options, awg(20))
     const [a, b] = [7, 9.5]
     const far = design.wires.find((w) => w.id === 'far')!
     const part = far.parts.find((p) => p.kind === 'front')!
@@ -118,21 +127,50 @@ describe('two hoops', () => {
         1e-12,
       ).root
       const q: [number, number] = [(a * a * r) / (t + a * a), (b * b * Math.abs(y)) / (t + b * b)]
-      expect(Math.hypot(r - q[0], Math.abs(y) - q[1])).toBeCloseTo(geometry.offset, 1)
+      expect(Math.hypot(r - q[0], Math.abs(y) - q[1])).toBeCloseTo(offset, 1)
     }
   })
 
-  it('the turned-back end lies outside the coil that it locks', () => {
-    const design = twinHoop.build(pendant.stone, pendant.options)
-    const hanger = design.wires.find((w) => w.id === 'hanger')!
-    const tip = pathAt(hanger.path, pathLength(hanger.path)).p
-    const far = design.wires.find((w) => w.id === 'far')!
-    let least = Infinity
-    for (let s = 0; s < pathLength(far.path); s += 0.05)
-      least = Math.min(least, dist(pathAt(far.path, s).p, tip))
-    const touch = (awg(20) + awg(18)) / 2
-    expect(least).toBeGreaterThan(touch - 0.05)
-    expect(least).toBeLessThan(touch + 0.8)
+  it('the ends are curled in over the far hoop, by the stone and not on it, and stand nowhere beside the piece', () => {
+    for (const e of [pendant, ring, egg]) {
+      const design = twinHoop.build(e.stone, e.options)
+      const carrier = design.wires.find((w) => w.id === 'hanger' || w.id === 'shank')!
+      const ds = awg(18)
+      const held = heldStone(fullStone(e.stone))
+      const far = design.wires.find((w) => w.id === 'far')!
+      for (const s of [0, pathLength(carrier.path)]) {
+        const tip = pathAt(carrier.path, s).p
+        const off = held.nearest(tip, { theta: NaN, phi: NaN }).distance - ds / 2
+        expect(off).toBeGreaterThan(0.05)
+        expect(off).toBeLessThan(0.4)
+        // past the hoop: farther along its axis, and nearer to it
+        const axis = e === ring ? 2 : 1
+        const half = far.parts.find((p) => p.kind === 'front')!
+        const hoop = stationsOf(far.path, half.s0, half.s1, 0.1).map((x) => x.at.p)
+        const level = Math.max(...hoop.map((p) => Math.abs(p[axis])))
+        expect(Math.abs(tip[axis])).toBeGreaterThan(level + ds / 2)
+        expect(Math.abs(tip[0])).toBeLessThan(Math.max(...hoop.map((p) => Math.abs(p[0]))))
+      }
+    }
+  })
+
+  it('a hoop comes off the rod wider by its turn in passing: round it is as long as its halves and that turn', () => {
+    for (const e of [pendant, ring]) {
+      const [d, ds] = [awg(20), awg(18)]
+      const design = twinHoop.build(e.stone, e.options)
+      for (const id of ['near', 'far']) {
+        const { values, forms } = design.operations.find((o) => o.id === `wind-${id}`)!
+        const inside = Number(values.inside)
+        // a turn round the carrier takes as much as a circle wider by its length over π
+        const drawn = Number(values.open) - inside
+        expect(drawn).toBeGreaterThan((d + ds) * 0.98)
+        expect(drawn).toBeLessThan((d + ds) * 1.1)
+        expect(Number(values.rod)).toBeLessThan(Number(values.open))
+        const shown = forms.flatMap((f) => (typeof f.to === 'object' && 'like' in f.to ? f.to.like : []))
+        const sweep = shown.reduce((sum, s) => sum + (s.kind === 'arc' ? s.sweep : 0), 0)
+        expect(sweep).toBeCloseTo(2 * Math.PI, 9)
+      }
+    }
   })
 
   it('refuses what is not round, and says by how much coils lack room', () => {

@@ -1,6 +1,6 @@
 import type { Stone } from '../../stone/index.js'
 import type { FamilyExamples, Options } from '../family.js'
-import { carrierGauges, hoopGauges, hoopOptions } from './candidates.js'
+import { family } from './index.js'
 
 /** Balls of 9 to 22 mm, half of them eggs up to half as long again. */
 function stone(random: () => number): Stone {
@@ -32,6 +32,8 @@ const EGG: Stone = { ...BALL, form: 'egg', length: 19 }
 
 const PENDANT: Options = {
   mount: 'pendant',
+  passes: 3,
+  rounds: 'once round',
   ring: 17.3,
   shank: 1,
   bulge: 0,
@@ -46,7 +48,6 @@ const PENDANT: Options = {
   bail: 5,
   neck: 4,
   leave: 16,
-  binding: 'half-round',
   bindingSize: '26 AWG',
   margin: 8,
 }
@@ -60,21 +61,10 @@ const ONE: Options = { ...PENDANT, work: 'one wire', temper: 'dead soft' }
 export const examples: FamilyExamples = {
   stone,
   random: (stone, wish, random) => {
-    const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
-    const size = pick(hoopGauges(stone, wish))
-    const mount = wish.worn ?? 'pendant'
-    const hoop = (0.6 + 0.37 * random()) * stone.width
-    return {
-      ...hoopOptions(stone, wish, {
-        mount,
-        size,
-        shankSize: pick(carrierGauges(wish, size).filter((s) => s.mm <= 2.1)),
-        hoop,
-        seat: mount === 'ring' ? (0.7 + 0.27 * random()) * stone.width : hoop,
-        turns: 2 + Math.floor(random() * 3),
-        bulge: mount === 'ring' ? -1.5 * random() : 0,
-      }),
-    }
+    const { dimensions, at } = family.space(stone, { ...wish, worn: wish.worn ?? 'pendant' })
+    const options = at(Array.from({ length: dimensions }, random))
+    // thick wire is carried by none that is sold
+    return options ?? examples.random(stone, wish, random)
   },
   vary: (options, random) => ({
     ...options,

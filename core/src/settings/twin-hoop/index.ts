@@ -1,43 +1,299 @@
-import type { Family } from '../family.js'
-import { workingOf } from '../shared/pieces.js'
-import { build, piecesOf } from './build.js'
-import { candidates, space } from './candidates.js'
-import { fits, review } from './fits.js'
-import { habit } from './habit.js'
-import { benchMoves, gauges, moves, withBench } from './moves.js'
-import { hoopStock, readOptions } from './options.js'
-import { params } from './params.js'
+import { outlineRun, isEgg } from '../../stone/index.js'
+import { numberOf, type Quantity } from '../../working/index.js'
+import type { NamedQuantity } from '../family.js'
+import {
+  familyOf,
+  type Recipe,
+  type Strand,
+  type Stretch,
+  type Tie,
+  type Unfit,
+  type Wirework,
+} from '../kit/index.js'
+import { castOnPart } from '../kit/parts/castOnLoop.js'
+import { fixed } from '../shared/efforts.js'
+import { kindWord } from '../shared/kindWord.js'
+import { shoulderOf } from '../shared/shoulder.js'
+import { leastBend } from '../../wire/index.js'
+import { choices } from './choices.js'
+import { groundOf, type Ground, type K, type Side, type Which } from './hoops.js'
+import { oneWireSteps, severalSteps, type Ordered } from './steps.js'
 import { text } from './text.js'
-import { efforts, faceOf, hoopFormulas, joints, outputs } from './working.js'
+import {
+  asWorn,
+  carrierOf,
+  climbOf,
+  climbTurns,
+  F,
+  formulas,
+  hangsOn,
+  hoopOf,
+  offTheRod,
+  oneWire,
+  PALM,
+  searched,
+  STUB,
+  type Carrier,
+  type Halves,
+} from './wires.js'
+
+/** A stout wire's own turns round a post bear it like a bearing as long as they are, from so many on: it leans no way but about the post. */
+const CLAMPS = 2
+const SIDES = ['left', 'right'] as const
+
+/** Errors: where turns, curves and the stone have no room beside each other. @throws RangeError where a shank cannot meet its sides */
+function tellRoom(k: K, g: Ground): void {
+  const { o } = k
+  const { near, far, post } = g
+  const between = g.one
+    ? climbOf(g) - 2 * near.lead
+    : near.latitude - near.tied.right + far.latitude - far.tied.right
+  if (g.one && between < 0) k.say('no-climb', 'error', 'hoop', { lacks: -between })
+  else if (between < 0) {
+    const fewer = o.turns > 1 ? { field: 'turns', value: o.turns - 1 } : undefined
+    k.say('coils-meet', 'error', 'turns', { turns: o.turns, lacks: -between }, fewer)
+  }
+  const least = leastBend(k.stock(g.one ? 'shankSize' : 'size'))
+  // wound round itself the wire is as thick as what it is wound on
+  const softer =
+    g.one && o.temper !== 'dead soft' ? ({ field: 'temper', value: 'dead soft' } as const) : undefined
+  if (post.reach < least)
+    k.say('coil-too-tight', 'error', g.one ? 'temper' : 'size', { radius: post.reach, least }, softer)
+  if (!g.ring && shoulderOf(g.shoulder).straight < 0) {
+    const later = { field: 'leave', value: Math.min(60, o.leave + 5) }
+    k.say('no-room-for-shoulder', 'error', 'leave', { leave: o.leave }, later)
+  }
+  if (!Number.isFinite(g.begins)) {
+    k.say('shank-apart', 'error', 'bulge', { bulge: o.bulge })
+    throw new RangeError('finger and sides do not meet')
+  }
+  const end = outlineRun(g.outline, 0, Math.PI / 2, post.offset)
+  const past = g.far.latitude + Math.max(g.far.tied.left, g.far.tied.right) + STUB - end
+  if (past > 0) k.say('no-room-for-ends', 'error', 'hoop', { lacks: past })
+  const room = outlineRun(g.outline, 0, g.begins, post.offset) - near.latitude - near.tied.right
+  if (room >= 0) return
+  if (g.ring) k.say('coil-in-shank', 'error', 'bulge', { lacks: -room, seat: o.seat })
+  else k.say('coil-in-shoulder', 'error', 'leave', { lacks: -room, leave: o.leave })
+}
+
+/** Doubts: hoops near the stone's width, a stone that rattles, a finger that is pressed, a wide shank. */
+function tellDoubts(k: K, g: Ground): void {
+  const { o } = k
+  const across = k.stone.width
+  for (const field of ['hoop', 'seat'] as const) {
+    const hoop = o[field]
+    if (hoop >= across) k.say('hoop-too-wide', 'doubt', field, { hoop, across })
+    else if (hoop > 0.93 * across)
+      k.say('hoop-wide', 'doubt', field, { hoop, across, share: (100 * hoop) / across })
+  }
+  if (o.play > 0.6) k.say('loose', 'doubt', 'play', { play: o.play })
+  if (!g.ring) return
+  // the finger's opening begins here; what reaches farther presses the finger
+  const by = g.near.height + g.size - (g.shank.centre - o.ring / 2)
+  if (by > 0.3) k.say('hoop-on-finger', 'doubt', 'bulge', { by })
+  if (o.bulge > 0.8) k.say('bulge-on-finger', 'doubt', 'bulge', { bulge: o.bulge })
+  const wide = g.carriers * g.shankSize
+  if (wide > 4) k.say('wide-shank', 'note', 'ring', { wide })
+}
+
+/** Turns of a hoop's own wire round one side of its carriers; where both its ends are wound there each has to clamp. */
+const turned = (
+  tie: Pick<Tie, 'id' | 'of' | 'length' | 'wound'> & { readonly turns: Quantity },
+  { ends = 1, columns = 1 } = {},
+): Tie => ({
+  ...tie,
+  kind: 'coil',
+  clamps: ends * CLAMPS,
+  counted: 'sides',
+  columns,
+  rows: 1,
+  field: 'turns',
+})
+
+const lengthIn = ({ left, right }: Halves, side: Side, id: string): Quantity =>
+  (side === 'left' ? left : right).pieces.find((p) => p.id === id)!.length
+
+/** What bears the hand or the chain: as long as the stone is wide. */
+const bearing = (k: K, g: Ground): Strand['bears'] => ({
+  role: g.ring ? 'shank' : 'bail',
+  span: k.stone.width,
+})
+
+function several(k: K, g: Ground): Wirework {
+  const { q } = k
+  const ids = !g.ring
+    ? ['hanger']
+    : g.carriers === 1
+      ? ['shank']
+      : Array.from({ length: g.carriers }, (_, i) => `shank-${i + 1}`)
+  const hoops = { near: hoopOf(k, g, 'near'), far: hoopOf(k, g, 'far') }
+  const carriers = ids.map((id, i) => carrierOf(k, g, id, i))
+  const strand = (id: string, size: 'size' | 'shankSize', halves: Halves): Strand => ({
+    id,
+    size,
+    finish: 'tucked',
+    left: asWorn(g, halves.left),
+    right: asWorn(g, halves.right),
+  })
+  const once = fixed('turns in passing', 1)
+  const tie = (which: Which): Tie[] => {
+    const columns = ids.length
+    const at = (side: Side) => ({
+      id: `${which}-${side}`,
+      length: lengthIn(carriers[0]!, side, which),
+      wound: 'size',
+    })
+    const posts = (side: Side): Stretch[] => ids.map((id) => [id, `${which}-${side}`] as const)
+    const passing: Stretch = [which, 'pass-left', 'pass-right']
+    const ends: Stretch[] = SIDES.map((side) => [which, `coil-${side}`] as const)
+    const both = F.both({ turns: q.turns })
+    return [
+      turned({ ...at('left'), of: [passing, ...posts('left')], turns: once }, { columns }),
+      turned({ ...at('right'), of: [...ends, ...posts('right')], turns: both }, { columns, ends: 2 }),
+    ]
+  }
+  const bail = carriers[0]!.bail
+  const palm: Tie = {
+    id: 'palm',
+    kind: 'bind',
+    of: ids.map((id) => [id, 'palm-left', 'palm-right'] as const),
+    wound: 'bindingSize',
+    length: PALM,
+    columns: ids.length,
+    rows: 1,
+    field: 'bindingSize',
+  }
+  const open = (which: Which): Quantity => {
+    const hoop = hoops[which]
+    return F.open({
+      front: lengthIn(hoop, 'left', 'front'),
+      back: lengthIn(hoop, 'right', 'back'),
+      passing: lengthIn(hoop, 'left', 'pass'),
+      past: lengthIn(hoop, 'right', 'pass'),
+      size: q.size,
+    })
+  }
+  const wide = { near: open('near'), far: open('far') }
+  const ordered: Ordered = {
+    wires: ['near', 'far', ...ids],
+    posts: ids,
+    open: wide,
+    rods: { near: k.mandrel('size', wide.near), far: k.mandrel('size', wide.far) },
+    like: { near: offTheRod(g, hoops.near), far: offTheRod(g, hoops.far) },
+    bail,
+  }
+  return {
+    strands: [
+      strand('near', 'size', hoops.near),
+      strand('far', 'size', hoops.far),
+      ...carriers.map((c, i) => ({ ...strand(ids[i]!, 'shankSize', c), bears: bearing(k, g) })),
+    ],
+    ties: [...(bail?.ties ?? (g.carriers > 1 ? [palm] : [])), ...tie('near'), ...tie('far')],
+    ...worn(bail),
+    steps: severalSteps(k, g, ordered),
+    outputs: outputsOf(k, g, ordered),
+  }
+}
+
+function single(k: K, g: Ground): Wirework {
+  const { q } = k
+  const wire = oneWire(k, g, 'one')
+  const strand: Strand = {
+    id: 'one',
+    size: 'shankSize',
+    finish: 'tucked',
+    left: asWorn(g, wire.left),
+    right: asWorn(g, wire.right),
+    bears: bearing(k, g),
+  }
+  const once = fixed('turns in passing', 1)
+  const up = k.found('climbs', 'packed and the last one', climbTurns(g) + 1, hangsOn(k))
+  const tie = (id: string, part: string, [side, post]: [Side, string], turns: Quantity): Tie =>
+    turned({
+      id,
+      of: [
+        ['one', part],
+        ['one', `${post}-${side}`],
+      ],
+      turns,
+      length: lengthIn(wire, side, post),
+      wound: 'shankSize',
+    })
+  const open = (which: Which): Quantity =>
+    F.drawn({
+      front: lengthIn(wire, 'right', `${which}-front`),
+      back: lengthIn(wire, 'right', `${which}-back`),
+      passing: lengthIn(wire, 'right', `${which}-pass`),
+      size: q.shankSize,
+    })
+  const wide = { near: open('near'), far: open('far') }
+  const ordered: Ordered = {
+    wires: ['one'],
+    posts: [],
+    open: wide,
+    rods: { near: k.mandrel('shankSize', wide.near), far: k.mandrel('shankSize', wide.far) },
+    like: { near: {}, far: {} },
+    bail: wire.bail,
+  }
+  return {
+    strands: [strand],
+    ties: [
+      ...(wire.bail?.ties ?? []),
+      tie('far-left', 'far-pass-right', ['left', 'far'], once),
+      tie('climb', 'climb-right', ['right', 'mid'], up),
+      tie('near-left', 'near-pass-right', ['left', 'near'], once),
+      tie('near-right', 'coil-right', ['right', 'near'], q.turns),
+    ],
+    ...worn(wire.bail),
+    steps: oneWireSteps(k, g, ordered),
+    outputs: outputsOf(k, g, ordered),
+  }
+}
+
+const worn = (bail: Carrier['bail']): Pick<Wirework, 'hang' | 'worn'> =>
+  bail?.hang ? { hang: bail.hang } : { worn: 'ring' }
+
+/** Where the hoops lie, and the rods to bend them and a shank on. */
+function outputsOf(k: K, g: Ground, { rods }: Ordered): NamedQuantity[] {
+  const on = hangsOn(k)
+  const beyond = Math.max(0, g.outline.top - g.near.height - g.size / 2)
+  const alike = Math.abs(numberOf(rods.near) - numberOf(rods.far)) < 0.005
+  const tool = 'rod' as const
+  return [
+    { id: 'spacing', quantity: k.found('spacing', 'both hoops', g.near.height + g.far.height, on) },
+    { id: 'beyond', quantity: k.found('beyond', 'the near hoop', beyond, on) },
+    ...(alike
+      ? [{ id: 'rod', quantity: rods.near, tool }]
+      : [
+          { id: 'nearRod', quantity: rods.near, tool },
+          { id: 'farRod', quantity: rods.far, tool },
+        ]),
+    ...(g.ring ? [{ id: 'mandrel', quantity: k.mandrel('shankSize', k.q.ring), tool }] : []),
+  ]
+}
 
 /** Two hoops narrower than a ball or an egg, wound round a ring's shank or a bail's wire. */
-export const family: Family = {
+const recipe: Recipe<typeof choices> = {
   id: 'twin-hoop',
   version: 1,
   worn: ['pendant', 'ring'],
   text,
-  formulas: hoopFormulas,
-  params,
-  candidates,
-  space,
-  habit,
-  decides: ['size', 'seat', 'hoop', 'turns'],
-  bearing: (options) => hoopStock(readOptions(options)),
-  fits,
-  build,
-  review,
-  halves: (stone, options) =>
-    Object.fromEntries(Object.entries(piecesOf(stone, options)).map(([id, h]) => [id, workingOf(h)])),
-  joints,
-  outputs,
-  face: faceOf,
-  efforts,
-  gauges,
-  moves,
-  benchMoves,
-  withBench,
-  checks: () => ['hoops', 'shake', 'push', 'ends', 'worn', 'symmetry', 'stone'],
-  measured: { 'bind-neck': 'neck', 'shape-shank': 'ring', 'shape-loop': 'bail' },
+  choices,
+  parts: [castOnPart],
+  formulas,
+  searched,
+  // a turn of stout wire, drawn tight, and how often a ball is tried
+  minutes: { wrap: 0.25, try: 2, trim: 6 },
+  bearing: (o) => (o.work === 'one wire' ? 'shankSize' : 'size'),
+  unfit: (stone): Unfit | undefined =>
+    isEgg(stone) ? undefined : { code: 'not-round', field: 'kind', values: { kind: kindWord(stone) } },
+  make: (k) => {
+    const ground = groundOf(k)
+    tellRoom(k, ground)
+    tellDoubts(k, ground)
+    return ground.one ? single(k, ground) : several(k, ground)
+  },
+  checks: ['hoops', 'shake', 'push', 'ends', 'worn', 'symmetry', 'stone'],
   room: {
     hook: ['bail', 'neck', 'shankSize', 'shank'],
     loop: ['bail', 'shankSize'],
@@ -52,9 +308,9 @@ export const family: Family = {
     shake: ['coil-far-ends'],
     push: ['coil-far-ends', 'hook'],
     ends: ['trim'],
-    worn: ['shape-shank', 'shape-loop'],
+    worn: ['shape-shank', 'cast-on'],
     symmetry: ['hook'],
     stone: ['seat'],
   },
-  margin: (options) => readOptions(options).margin,
 }
+export const family = familyOf(recipe)

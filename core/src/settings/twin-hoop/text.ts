@@ -1,20 +1,17 @@
-import type { FamilyText } from '../family.js'
+import type { RecipeText } from '../kit/index.js'
 
 /** Words of two hoops. Places in braces are filled from an operation's or finding's values. */
-export const text: FamilyText = {
+export const text: RecipeText = {
   name: 'Two hoops',
   about:
     'A ball or an egg lies between two hoops narrower than it. Each hoop is wound round the shank, or round the wire of a bail, at both sides.',
   school:
-    'Two hoops and a carrier, each cut to length, or the whole worked from one wire. Other makers tie the hoops with fine wire instead of winding their ends.',
-  groups: { worn: 'How it is worn', hoops: 'What holds the stone', wire: 'Wire' },
+    'Two hoops and a carrier, each cut to length and the hoops bent first, or the whole worked from one wire, shank or bail first. Other makers tie the hoops with fine wire instead of winding their ends.',
   params: {
     mount: 'Worn as',
     ring: 'Finger, inside',
     shank: 'Shank wires',
     bulge: 'Stone into the finger’s opening',
-    bail: 'Bail, inside',
-    neck: 'Neck bind',
     leave: 'Leaves the stone, before the top',
     seat: 'Near hoop, inside',
     hoop: 'Far hoop, inside',
@@ -23,11 +20,7 @@ export const text: FamilyText = {
     work: 'Worked from',
     size: 'Hoop wire',
     shankSize: 'Shank or bail wire',
-    alloy: 'Metal',
-    temper: 'Temper',
-    binding: 'Binding profile',
     bindingSize: 'Binding wire',
-    margin: 'Spare at each end',
   },
   parts: {
     pass: 'turn in passing',
@@ -35,18 +28,13 @@ export const text: FamilyText = {
     back: 'half behind the stone',
     coil: 'wound ends',
     finger: 'round the finger',
-    palm: 'bound middle',
     turn: 'up from the finger',
     side: 'along the stone',
     tied: 'under the hoops’ turns',
     bend: 'turn into the hoop',
     climb: 'turns up the side',
-    hook: 'turned-back ends',
-    loop: 'bail loop',
-    leg: 'legs of the loop',
-    neck: 'neck bind',
+    hook: 'curled ends',
     shoulder: 'shoulders',
-    allowance: 'spare at the ends',
   },
   wires: {
     one: 'The wire',
@@ -60,7 +48,6 @@ export const text: FamilyText = {
     'shank-4': 'Fourth shank wire',
   },
   joints: {
-    neck: 'neck',
     palm: 'back of the shank',
     'near-left': 'near hoop, in passing',
     'near-right': 'near hoop, ends',
@@ -69,46 +56,41 @@ export const text: FamilyText = {
     'far-right': 'far hoop, ends',
   },
   outputs: {
-    height: 'Top to bottom',
-    width: 'Side to side',
-    thick: 'Front to back',
     spacing: 'Between the hoops’ middles',
     beyond: 'Stone beyond the near hoop',
-    rod: 'Rod for the hoops',
+    rod: 'Rod for both hoops',
+    nearRod: 'Rod for the near hoop',
+    farRod: 'Rod for the far hoop',
     mandrel: 'Mandrel for the shank',
-    face: 'Face that shows',
   },
   findings: {
-    'twin-hoop.not-round':
+    'not-round':
       'Two hoops hold a ball or an egg, round about its length. A {kind} would turn in them and fall out; it needs another setting.',
-    'twin-hoop.row': 'Two hoops hold one stone. This is a row: measure one of them by itself.',
-    'twin-hoop.coils-meet':
+    'coils-meet':
       'With {turns} turns at each end the coils of both hoops run into each other on the side by {lacks:1} mm. Fewer turns, narrower hoops, or thinner wire.',
-    'twin-hoop.no-climb':
+    'no-climb':
       'The hoops lie so near to each other that the one wire has no room to climb from the far to the near one: {lacks:1} mm are lacking. Narrower hoops, or thinner wire.',
-    'twin-hoop.shank-apart':
+    'no-room-for-ends':
+      'The far hoop lies so near to the stone’s end that the ends which hold it have no room beside it: {lacks:1} mm are lacking. A wider far hoop.',
+    'shank-apart':
       'With the stone {bulge:1} mm into the finger’s opening no curve leads from the shank to its sides. Bring it nearer to 0.',
-    'twin-hoop.coil-in-shank':
+    'coil-in-shank':
       'The near hoop of {seat:1} mm lies so close to the finger that its coil has no straight stretch: {lacks:1} mm are lacking. A wider near hoop, fewer turns, or lift the stone off the finger.',
-    'twin-hoop.coil-in-shoulder':
+    'coil-in-shoulder':
       'Leaving the stone {leave:0}° before the top, the near hoop’s coil lacks {lacks:1} mm. Leave later, take a wider near hoop, or fewer turns.',
-    'twin-hoop.no-room-for-shoulder':
+    'no-room-for-shoulder':
       'Leaving {leave:0}° before the top there is no room for the curve into the neck. Leave the stone earlier.',
-    'twin-hoop.coil-too-tight':
+    'coil-too-tight':
       'Wound round the carrier this wire is bent to a radius of {radius:2} mm; it takes {least:2} mm before it cracks. Thinner or softer wire, or a thicker shank.',
-    'twin-hoop.bend-too-tight':
-      'One bend has a radius of {radius:2} mm; this wire takes {least:2} mm before it cracks.',
-    'twin-hoop.hoop-too-wide':
+    'hoop-too-wide':
       'A hoop {hoop:1} mm inside is as wide as the stone ({across:1} mm): it slips through. A narrower one holds it.',
-    'twin-hoop.hoop-wide':
+    'hoop-wide':
       'A hoop {hoop:1} mm inside is {share:0} % of the stone: a knock may press it through. Nine tenths or less sits deeper.',
-    'twin-hoop.loose':
-      'A play of {play:1} mm rattles, and lets the stone wear. Up to 0.3 mm is felt as snug.',
-    'twin-hoop.hoop-on-finger':
+    loose: 'A play of {play:1} mm rattles, and lets the stone wear. Up to 0.3 mm is felt as snug.',
+    'hoop-on-finger':
       'The near hoop stands {by:1} mm into the finger’s opening and is felt. Lift the stone, or take wider hoops.',
-    'twin-hoop.bulge-on-finger':
-      'The stone presses {bulge:1} mm into the finger. It is worn more easily nearer to 0.',
-    'twin-hoop.wide-shank':
+    'bulge-on-finger': 'The stone presses {bulge:1} mm into the finger. It is worn more easily nearer to 0.',
+    'wide-shank':
       'A shank {wide:1} mm wide wears tighter than a thin one: many makers add a quarter to half a size.',
   },
   steps: {
@@ -151,7 +133,7 @@ export const text: FamilyText = {
     },
     'wind-one-far': {
       title: 'Turn the right end into the far hoop',
-      say: 'Turn the right end to the front at its mark and wind the far hoop with it round a rod of {rod:1} mm, once round and back to the right side; it springs open to {inside:1} mm.',
+      say: 'Turn the right end to the front at its mark and wind the far hoop with it round a rod of {rod:1} mm, once round and back to the right side; it springs open to {open:1} mm, and its turn at the left draws it to {inside:1} mm.',
       look: 'It lies between both sides, its two halves a wire or two apart.',
     },
     'coil-one-far': {
@@ -177,7 +159,7 @@ export const text: FamilyText = {
     },
     'wind-one-near': {
       title: 'Lay the near hoop over the stone',
-      say: 'Bend the near hoop by hand over a rod of {rod:1} mm, {inside:1} mm inside, and lay it on the stone.',
+      say: 'Bend the near hoop by hand over a rod of {rod:1} mm and lay it on the stone; its turn at the left draws it to {inside:1} mm inside.',
       look: 'It does not reach the stone’s widest place.',
     },
     'coil-one-near': {
@@ -193,20 +175,10 @@ export const text: FamilyText = {
       caution: 'Hold the stone low over a cloth.',
     },
     'hook-one': {
-      title: 'Turn the left end back',
-      say: 'Turn the end of the left side outward and back over the far hoop’s turn, and press it flat.',
-      look: 'The hoop cannot slide off.',
-    },
-    straighten: {
-      title: 'Straighten and clean',
-      say: 'Pull every wire through nylon jaws until it lies straight, then wipe it with a cloth.',
-      look: 'No waves left.',
-    },
-    cut: {
-      title: 'Cut the wires',
-      say: 'Cut {n} wires to the lengths on the cut list.',
-      look: 'Measure each again before the next cut.',
-      caution: 'Hold both ends: cut pieces fly.',
+      title: 'Curl the left end in',
+      say: 'Trim the end of the left side to its mark and curl it inward and down over the far hoop, until it is by the stone.',
+      look: 'It does not touch the stone, and the hoop cannot slide off.',
+      caution: 'Turn the pliers away from the stone.',
     },
     mark: {
       title: 'Mark the wires',
@@ -220,7 +192,7 @@ export const text: FamilyText = {
     },
     'bind-palm': {
       title: 'Bind the middle of the shank',
-      say: 'Bind the {n} wires from {each:1} mm before the middle to {each:1} mm after it: about {turns} turns of {binding}.',
+      say: 'Bind the {n} wires from {each:1} mm before the middle to {each:1} mm after it: about {turns} turns of {tie}.',
       look: 'Flat and packed: this lies inside the hand.',
     },
     untape: {
@@ -228,26 +200,26 @@ export const text: FamilyText = {
       say: 'Peel the tape off both sides and wipe the wires.',
       look: 'No glue left on the metal.',
     },
-    wind: {
-      title: 'Wind the {hoop} hoop',
-      say: 'From the middle mark, wind the {hoop} hoop round a rod of {rod:1} mm; it springs open to {inside:1} mm. Leave both ends long and straight.',
-      look: 'Round, and it lies on the stone without reaching its widest place.',
+    'wind-near': {
+      title: 'Bend the near hoop',
+      say: 'From its middle mark wind the near hoop round a rod of {rod:1} mm; it springs open to {open:1} mm. Its turn at the left will draw it to {inside:1} mm. Leave both ends long and straight.',
+      look: 'Round and flat; the marks of both ends meet.',
+    },
+    'wind-far': {
+      title: 'Bend the far hoop',
+      say: 'Wind the far hoop round a rod of {rod:1} mm; it springs open to {open:1} mm, and will be drawn to {inside:1} mm.',
+      look: 'Round and flat; the marks of both ends meet.',
+    },
+    'try-between': {
+      title: 'Try the stone between both',
+      say: 'Hold the stone between both hoops and press them together.',
+      look: 'Neither comes near the stone’s widest place. If one does, bend it smaller now.',
     },
     'shape-shank': {
       title: 'Bend the shank',
-      say: 'Bend the {n} shank wires round a mandrel of {mandrel:1} mm (it springs open to {ring:1} mm), then out and up along both sides of the stone.',
+      say: 'Bend the shank’s middle round a mandrel of {mandrel:1} mm (it springs open to {ring:1} mm), then both ends out and up along the stone’s sides.',
       look: 'Both sides stand equally high and equally far from the stone.',
       caution: 'Try the ring on before anything is wound round it.',
-    },
-    'shape-loop': {
-      title: 'Bend the bail loop',
-      say: 'Bend the middle of the bail wire round a rod of {inside:1} mm and bring both legs together under it.',
-      look: 'The loop stands centred over the legs.',
-    },
-    'bind-neck': {
-      title: 'Bind the neck',
-      say: 'Bind both legs from the loop downward until it measures {length:1} mm, about {turns} turns of {binding}.',
-      look: 'Packed; both binding ends behind.',
     },
     'shape-sides': {
       title: 'Lead both legs round the stone',
@@ -256,7 +228,7 @@ export const text: FamilyText = {
     },
     'coil-near-passing': {
       title: 'Wind the near hoop in passing',
-      say: 'Lay the near hoop inside the left side at its marks and wind it once round, outside and back in.',
+      say: 'Lay the near hoop inside the left side at its marks and wind it once round, outside and back in: that draws it to {inside:1} mm.',
       look: 'The hoop stands square to the sides.',
     },
     'coil-near-ends': {
@@ -287,14 +259,22 @@ export const text: FamilyText = {
       caution: 'Hold the stone low over a cloth.',
     },
     'hook-left': {
-      title: 'Turn the left ends back',
-      say: 'Turn the end of the left side outward and back over the far hoop’s coil, and press it flat.',
-      look: 'The hoop cannot slide off.',
+      title: 'Curl the left ends in',
+      say: 'Trim what stands over the far hoop’s turns at the left to its mark, and curl it inward and down over the hoop, until it is by the stone.',
+      look: 'It does not touch the stone, and the hoop cannot slide off.',
+      caution: 'Turn the pliers away from the stone.',
     },
     'hook-right': {
-      title: 'Turn the right ends back',
-      say: 'Turn the end of the right side outward and back over the far hoop’s coil, and press it flat.',
+      title: 'Curl the right ends in',
+      say: 'The same at the right: inward and down over the far hoop, until it is by the stone.',
       look: 'Level with the other side.',
+      caution: 'Turn the pliers away from the stone.',
+    },
+    'true-shank': {
+      title: 'True the shank',
+      say: 'Push the ring onto a mandrel of {mandrel:1} mm and round it with nylon pliers: the turns at its sides have drawn at it. It is to be {ring:1} mm inside.',
+      look: 'Round, and the finger’s size at its middle.',
+      caution: 'No hammer: the stone is in.',
     },
     trim: {
       title: 'Trim and tuck the ends',
@@ -304,17 +284,16 @@ export const text: FamilyText = {
     },
   },
   moves: {
-    narrower: 'Hoops {hoop:1} mm inside at most',
-    closer: 'Play of {play:1} mm',
-    'more-turns': '{turns} turns at each end',
-    harder: 'Half hard wire',
-    thicker: '{size} hoops',
+    narrower: 'Hoops {to:1} mm inside at most',
+    'more-turns': 'One turn more at each end',
+    'thicker-size': '{size} hoops',
+    'thicker-shankSize': '{size} for what carries them',
     'press-hoops': 'Press the far hoop {by:1} mm down onto the stone',
   },
   prices: {
     narrower: 'the stone stands out farther',
-    harder: 'springs back more, and forgives fewer bends',
-    thicker: 'stiffer to wind, and seen more',
+    'thicker-size': 'stiffer to wind, and seen more',
+    'thicker-shankSize': 'stiffer to bend round the finger or to a bail',
     'more-turns': 'takes longer',
   },
   checks: {

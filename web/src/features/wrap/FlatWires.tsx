@@ -17,7 +17,7 @@ import { sayLength, useSettings } from '../../app/workshop.js'
 import { repeatsMade, runsThrough } from '../../drawing/project.js'
 
 /** Height of a wire with its length below it, of half the sheet's width. */
-const ROW = 0.1
+const ROW = 0.14
 
 /** Straight wires in a row with their marks and the turns made so far, the middle enlarged to the bench. */
 export function FlatWires({
@@ -50,9 +50,14 @@ export function FlatWires({
   const flat = together && bound.woven ? flatWeave(design, bound, a) : undefined
   const tall = flat ? flat.tall : n * a + (n - 1) * gap
   const whole = op.kind === 'cut' || op.kind === 'mark'
-  const half = whole
-    ? Math.max(...cut.wires.map((w) => Math.max(leftOf(w), Number(w.shown.value) - leftOf(w)))) + 2
-    : bound.length / 2 + 10.5
+  // whole wires from their farthest end to the left to that to the right; what is bound, with as much on both sides
+  const [from, to] = whole
+    ? [
+        -Math.max(...cut.wires.map(leftOf)) - 2,
+        Math.max(...cut.wires.map((w) => Number(w.shown.value) - leftOf(w))) + 2,
+      ]
+    : [-bound.length / 2 - 10.5, bound.length / 2 + 10.5]
+  const half = (to - from) / 2
   const made = turns[bound.id] ?? 0
   const w = bound.binder.size.mm
   const dark = alloy(bound.binder.alloy).colour
@@ -63,7 +68,7 @@ export function FlatWires({
   const stretch = whole ? wholeTall / Math.max(tall, 1) : 1
   return (
     <svg
-      viewBox={`${-half} ${-height / 2} ${2 * half} ${height + (whole ? 0 : 3)}`}
+      viewBox={`${from} ${-height / 2} ${2 * half} ${height + (whole ? 0 : 3)}`}
       className="mt-4 w-full"
       style={{ maxHeight: '46vh' }}
       role="img"
@@ -99,7 +104,7 @@ export function FlatWires({
             {whole && (
               <text
                 x={length / 2 - leftOf(wire)}
-                y={y + thick / 2 + half * 0.045}
+                y={y + thick / 2 + half * 0.055}
                 textAnchor="middle"
                 fontSize={half * 0.04}
                 fill="var(--soft)"

@@ -19,20 +19,24 @@ const FRONT: Vec3 = [0, 0, 1]
 /** Its legs come into the upright by curves of this many thicknesses. */
 const LEG = 2
 
+const shown = (when?: readonly [string, string]) => (when ? { when } : {})
+
 /** Choices of a loop bent from the wire's own middle: `size` is the choice of its wire. */
-export const castOnChoices = (size: string) => ({
+export const castOnChoices = (size: string, when?: readonly [string, string]) => ({
   bail: length('worn', [2, 15], {
     step: 0.5,
     start: ({ of }) => wideEnough(4, Number(of('passes'))),
     met: 'cast-on',
+    ...shown(when),
   }),
-  rounds: oneOf('worn', ['once round', 'twice round']),
+  rounds: oneOf('worn', ['once round', 'twice round'], { before: 'once round', ...shown(when) }),
   neck: length('worn', [1, 12], {
     step: 0.5,
     start: ({ mm: thick }) => 2 + 1.5 * thick(size),
     met: 'bind-neck',
+    ...shown(when),
   }),
-  ...passingChoice(),
+  ...passingChoice(when),
 })
 
 const loopOf = ({ inside, thick }: { readonly inside: number; readonly thick: number }) =>
