@@ -23,3 +23,10 @@ export function* randomPlans(family: string, examples: FamilyExamples, seed: num
     if (made) yield made
   }
 }
+
+/** What of Jest is used here: this file is compiled with the core, where its types are not. */
+declare const jest: { requireActual<T>(path: string): T }
+
+/** For tests only: a family's example stones and options, by its id. */
+export const examplesOf = (family: string): FamilyExamples =>
+  jest.requireActual<{ examples: FamilyExamples }>(`./settings/${family}/examples`).examples

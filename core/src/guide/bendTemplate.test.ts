@@ -1,8 +1,6 @@
-import { FAMILIES, family, type FamilyExamples } from '../settings/index'
+import { FAMILIES, family } from '../settings/index'
 import { bendTemplates } from './index'
-
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
+import { examplesOf } from '../testingPlans'
 
 const designs = FAMILIES.flatMap((f) =>
   examplesOf(f.id).sound.map((e) => ({ id: f.id, design: family(f.id).build(e.stone, e.options) })),

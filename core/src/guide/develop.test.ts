@@ -1,11 +1,12 @@
 import type { Wire } from '../design/index'
 import { dist, dot, norm, sub, unit, type Vec3 } from '../geom/index'
 import { measurePath, pathAt, pathLength, stationsOf } from '../path/index'
-import { FAMILIES, type FamilyExamples } from '../settings/index'
+import { FAMILIES } from '../settings/index'
 import { seams, seeded } from '../testing'
 import { wireSize } from '../wire/index'
 import { develop, formKey, type Formed } from './develop'
 import { perform, replay, wireStates, type PieceState } from './replay'
+import { examplesOf } from '../testingPlans'
 
 const STOCK = {
   alloy: 'copper',
@@ -98,9 +99,6 @@ describe('a wire that is bent bit by bit', () => {
       expect(dist(pathAt(all, s).p, at.p)).toBeLessThan(1e-9)
   })
 })
-
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
 
 describe.each(FAMILIES.map((f) => [f.id, f] as const))('making a %s', (id, chosen) => {
   const { stone, options } = examplesOf(id).sound[0]!

@@ -1,10 +1,8 @@
 import { DEFAULT_SETTINGS, plan, planHold, planThorough, type Plan } from '../plan/index'
-import type { FamilyExamples, Options } from '../settings/index'
+import type { Options } from '../settings/index'
 import type { Stone } from '../stone/index'
 import type { Hold, Thorough } from './index'
-
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
+import { examplesOf } from '../testingPlans'
 
 interface Told {
   readonly made: Plan

@@ -1,15 +1,12 @@
 import { planHold, planThorough } from '../plan/index'
-import { FAMILIES, type FamilyExamples } from '../settings/index'
-import { randomPlans } from '../testingPlans'
+import { FAMILIES } from '../settings/index'
+import { examplesOf, randomPlans } from '../testingPlans'
 
 const ROUNDS = Number(process.env.FIRST_ROUNDS ?? 4)
 const SEED = Number(process.env.SEED ?? 1)
 const RANK = { fails: 0, doubtful: 1, sound: 2 } as const
 /** How many of a hundred plans the first check may think better of than the thorough one does. */
 const SOUNDER = 2
-
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
 
 describe.each(FAMILIES.map((f) => f.id))('the first verdict, of %s', (id) => {
   it(`is never sounder than the thorough one in more than ${SOUNDER} of 100 random plans (${ROUNDS} plans)`, () => {

@@ -2,11 +2,9 @@ import type { Design } from '../design/index'
 import type { Vec3 } from '../geom/index'
 import type { Fold, Segment } from '../path/index'
 import { DEFAULT_SETTINGS, plan, settingOfPlan } from '../plan/index'
-import { FAMILIES, type FamilyExamples } from '../settings/index'
+import { FAMILIES } from '../settings/index'
 import { holdOf, releases, settingOf, SPACING, type Held } from './index'
-
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
+import { examplesOf } from '../testingPlans'
 
 /** A whole setting that is like another: its points as `place` says, its directions as `way` says, its lengths `times` as large. */
 interface Like {

@@ -1,8 +1,8 @@
 import highsLoader from 'highs'
 import { planHold, settingOfPlan } from '../plan/index'
-import { FAMILIES, type FamilyExamples } from '../settings/index'
+import { FAMILIES } from '../settings/index'
 import { fullStone, shapeOf } from '../stone/index'
-import { randomPlans } from '../testingPlans'
+import { examplesOf, randomPlans } from '../testingPlans'
 import { limitForce, PITCH, surfaceContacts, type LimitCase } from '../testingLimit'
 import { CONTACT, restIn } from './check'
 import { SPACING, touches, type Touch } from './index'
@@ -17,9 +17,6 @@ const NOTHING = 0.2
 /** Triangles lie this near to the surface, mm, and wires that near to touching are asked both ways. */
 const MESH = 0.002
 const HAIR = 0.01
-
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
 
 /** Random plans of a family that hold the stone, each with the pose that its weakest way ends in. */
 function* heldPlans(id: string) {

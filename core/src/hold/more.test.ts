@@ -1,14 +1,12 @@
 import { planHold, settingOfPlan, type Plan } from '../plan/index'
-import { FAMILIES, family, type FamilyExamples, type Options } from '../settings/index'
+import { FAMILIES, family, type Options } from '../settings/index'
 import { seeded } from '../testing'
-import { planOf, randomPlans } from '../testingPlans'
+import { examplesOf, planOf, randomPlans } from '../testingPlans'
 import { WIRE_SIZES, wireSize } from '../wire/index'
 import { releases } from './index'
 
 const ROUNDS = Number(process.env.MORE_ROUNDS ?? 4)
 const SEED = Number(process.env.SEED ?? 1)
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
 
 /** Choices of which more can only hold more, each a step on. */
 const MORE: Readonly<Record<string, readonly ((o: Options) => Options)[]>> = {

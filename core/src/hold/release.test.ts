@@ -1,4 +1,4 @@
-import { family, type FamilyExamples } from '../settings/index'
+import { family } from '../settings/index'
 import { fullStone, stoneMeasures, type Stone } from '../stone/index'
 import { bareDesign, ball, claws, holdFor, hoop } from '../testingDesigns'
 import { numberOf } from '../working/index'
@@ -13,9 +13,7 @@ import {
   walkIn,
   type Release,
 } from './index'
-
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
+import { examplesOf } from '../testingPlans'
 
 const ROUND: Stone = {
   kind: 'faceted',

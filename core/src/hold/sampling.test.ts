@@ -1,9 +1,8 @@
 import { DEFAULT_SETTINGS, plan, settingOfPlan } from '../plan/index'
-import { FAMILIES, type FamilyExamples } from '../settings/index'
+import { FAMILIES } from '../settings/index'
 import { holdOf, releases, settingOf, toleranced, type Setting } from './index'
+import { examplesOf } from '../testingPlans'
 
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
 /** Forces may differ by this between coarse and fine places on the wires; and where a hook is bent nearly as tightly as the coarse ones are apart. */
 const ALIKE = 0.1
 const HOOKED = 0.2

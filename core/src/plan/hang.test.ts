@@ -1,13 +1,12 @@
 import { pathAt, pathLength } from '../path/index'
-import { FAMILIES, type FamilyExamples } from '../settings/index'
+import { FAMILIES } from '../settings/index'
 import { fullStone, shapeOf, type Stone } from '../stone/index'
 import { FRAME, OVAL } from '../testing'
 import { alloy, section } from '../wire/index'
 import { numberOf } from '../working/index'
 import { DEFAULT_SETTINGS, hangOf, plan, type Plan } from './index'
+import { examplesOf } from '../testingPlans'
 
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
 const planOf = (stone: Stone, id: string, options: Plan['options']): Plan => {
   const made = plan({ stone, family: id, options, settings: DEFAULT_SETTINGS })
   if (!made.ok) throw new Error(JSON.stringify(made.findings))

@@ -1,8 +1,9 @@
 import { ALL_MEASURES } from '../stone/stone'
 import { FRAME, OVAL, seeded } from '../testing'
-import { FAMILIES, type FamilyExamples, type Options, type OptionValue, type Param } from '../settings/index'
+import { FAMILIES, type Options, type OptionValue, type Param } from '../settings/index'
 import { evaluate, isLeaf, leafKeys, numberOf, type Quantity } from '../working/index'
 import { DEFAULT_SETTINGS, knownFormulas, plan, type Plan } from './index'
+import { examplesOf } from '../testingPlans'
 
 const FORMULAS = knownFormulas()
 
@@ -101,9 +102,6 @@ describe('working', () => {
     }
   })
 })
-
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
 
 /** A choice one step on, or one back where there is none; none where it is no number. */
 function oneOn(p: Param, now: OptionValue | undefined): OptionValue | undefined {

@@ -1,14 +1,13 @@
 import { windsOf } from '../cut/index'
-import { FAMILIES, family, type FamilyExamples } from '../settings/index'
+import { FAMILIES, family } from '../settings/index'
 import type { Stone } from '../stone/index'
 import { FRAME, OVAL } from '../testing'
 import { chooseOne, difficultyOf, familyFor, isChosen } from './index'
 import { DEFAULT_SETTINGS, plan, type Plan } from '../plan/index'
+import { examplesOf } from '../testingPlans'
 
 const settings = DEFAULT_SETTINGS
 const WISH = { alloy: 'copper', temper: 'half hard' } as const
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
 const planOf = (stone: Stone, id: string, options: Plan['options']): Plan => {
   const made = plan({ stone, family: id, options, settings })
   if (!made.ok) throw new Error(JSON.stringify(made.findings))

@@ -1,12 +1,11 @@
-import { FAMILIES, family, optionsSchema, type FamilyExamples, type Options } from '../settings/index'
+import { FAMILIES, family, optionsSchema, type Options } from '../settings/index'
 import type { Stone } from '../stone/index'
 import { seeded } from '../testing'
 import { explore } from './explore'
 import { askOf, draft, gramsOf, isMade, judge, LIMITS, soundAtOnce } from './judge'
+import { examplesOf } from '../testingPlans'
 
 const WISH = { alloy: 'copper', temper: 'half hard', worn: 'pendant' } as const
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
 const points = (n: number, dimensions: number, random: () => number) =>
   Array.from({ length: n }, () => Array.from({ length: dimensions }, random))
 

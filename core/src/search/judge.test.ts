@@ -1,13 +1,12 @@
-import { FAMILIES, family, type FamilyExamples } from '../settings/index'
+import { FAMILIES, family } from '../settings/index'
 import { enoughFor, shareOf } from '../hold/index'
 import { seeded } from '../testing'
 import { askOf, draft, isMade, judge, LIMITS } from './judge'
 import { DEFAULT_SETTINGS, plan, planHold, planThorough } from '../plan/index'
 import { shareBorne, wholeHold } from '../plan/index'
+import { examplesOf } from '../testingPlans'
 
 const WISH = { alloy: 'copper', temper: 'half hard', worn: 'pendant' } as const
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
 /** How many options of a family are compared. */
 const EACH = 2
 

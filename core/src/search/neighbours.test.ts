@@ -1,12 +1,11 @@
-import { FAMILIES, optionsSchema, type FamilyExamples, type OptionValue, type Param } from '../settings/index'
+import { FAMILIES, optionsSchema, type OptionValue, type Param } from '../settings/index'
 import { COMMON_SIZES, WIRE_SIZES, wireSize } from '../wire/index'
 import { halton } from './halton'
 import { featuresOf } from './features'
 import { marginOf, outcomeOf } from './margin'
 import { neighboursOf, sizesBeside, stepped, thinner } from './neighbours'
+import { examplesOf } from '../testingPlans'
 
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
 const each = FAMILIES.flatMap((f) => examplesOf(f.id).sound.map((e) => ({ f, e, params: f.params(e.stone) })))
 
 describe('what lies next to an option', () => {

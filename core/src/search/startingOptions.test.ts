@@ -1,4 +1,4 @@
-import { family, type FamilyExamples, type Options, FAMILIES } from '../settings/index'
+import { family, type Options, FAMILIES } from '../settings/index'
 import { seeded } from '../testing'
 import { numberOf } from '../working/index'
 import { askOf, gramsOf, isMade, judge, make, soundAtOnce } from './judge'
@@ -6,15 +6,13 @@ import { DEFAULT_SETTINGS, plan, type Plan } from '../plan/index'
 import { LIMITS, startingOptions } from './index'
 import { whyOption } from '../mend/index'
 import type { Stone } from '../stone/index'
+import { examplesOf } from '../testingPlans'
 
 const STONES = Number(process.env.OPTION_STONES ?? 1)
 const SETS = Number(process.env.OPTION_SETS ?? (process.env.OPTION_STONES ? 300 : 16))
 const SEED = Number(process.env.SEED ?? 1)
 const WISH = { alloy: 'copper', temper: 'half hard' }
 const LEAST = { ...WISH, aim: 'least metal' } as const
-
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`../settings/${id}/examples`).examples
 
 const planned = (stone: Stone, id: string, options: Options): Plan | undefined => {
   const made = plan({ stone, family: id, options, settings: DEFAULT_SETTINGS })

@@ -10,7 +10,8 @@ import { fullStone, type Stone } from '../stone/index'
 import { seeded } from '../testing'
 import { alloy } from '../wire/index'
 import { numberOf } from '../working/index'
-import { FAMILIES, optionsSchema, type Family, type FamilyExamples, type Options } from './index'
+import { FAMILIES, optionsSchema, type Family, type Options } from './index'
+import { examplesOf } from '../testingPlans'
 
 const ROUNDS = Number(process.env.CONTRACT_ROUNDS ?? 25)
 const SEED = Number(process.env.SEED ?? 1)
@@ -18,8 +19,6 @@ const SEED = Number(process.env.SEED ?? 1)
 const LENGTHS = new Set(['length', 'width', 'depth', 'wall', 'back', 'girdle', 'crown', 'culet', 'corner'])
 
 /** Each family's own examples, from the file that every folder has. */
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`./${id}/examples`).examples
 
 /** Fitting options near the family's own candidates. */
 function randomOptions(chosen: Family, stone: Stone, random: () => number): Options | undefined {

@@ -3,7 +3,8 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fittings, seeded } from '../testing'
 import type { Quantity } from '../working/index'
-import { FAMILIES, WORN, type Family, type FamilyExamples } from './index'
+import { FAMILIES, WORN, type Family } from './index'
+import { examplesOf } from '../testingPlans'
 
 /**
  * What each family makes of fifty stones stays what it was, to a millionth of a millimetre. A case is kept as a digest of everything in it that is no number, and as the
@@ -22,9 +23,6 @@ const SETS = 4
 const ALIKE = 1e-12
 const FILE = join(__dirname, 'pinned.json')
 const WISH = { alloy: 'copper', temper: 'half hard' } as const
-
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`./${id}/examples`).examples
 
 const isFigure = (v: unknown): v is Quantity =>
   typeof v === 'object' && v !== null && 'value' in v && 'formula' in v && 'unit' in v

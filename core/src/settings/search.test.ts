@@ -5,23 +5,14 @@ import { inStone } from '../plan/inStone'
 import { fullStone, stoneErrors, type Stone } from '../stone/index'
 import { seeded } from '../testing'
 import { numberOf } from '../working/index'
-import {
-  FAMILIES,
-  type Family,
-  type FamilyExamples,
-  type Options,
-  type OptionValue,
-  type Param,
-} from './index'
+import { FAMILIES, type Family, type Options, type OptionValue, type Param } from './index'
+import { examplesOf } from '../testingPlans'
 
 const ROUNDS = Number(process.env.SEARCH_ROUNDS ?? 20)
 const SEED = Number(process.env.SEED ?? 1)
 const WISH = { alloy: 'copper', temper: 'half hard' } as const
 /** This part is told as what it adds to the way along the edge, and a bend that cuts across a tight corner takes less. */
 const ADDED = 'bend'
-
-const examplesOf = (id: string): FamilyExamples =>
-  jest.requireActual<{ examples: FamilyExamples }>(`./${id}/examples`).examples
 
 /** Any value of a choice's full range. */
 function anyValue(p: Param, random: () => number): OptionValue {

@@ -1,5 +1,4 @@
 import { mirrorX, type Vec3 } from '../../geom/index.js'
-import { stockName } from '../../wire/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
 import type { NamedQuantity } from '../family.js'
 import {
@@ -122,13 +121,10 @@ function outputsOf(k: K, arms: Arms, clear: Quantity): NamedQuantity[] {
 }
 
 /** The order of work: all wires bent to their numbers, three corners tied, the stone laid in, the last corner closed over it at the leading hand. */
-function stepsOf(k: K, strands: readonly Strand[], arms: Arms, clawed: readonly Side[]): Step[] {
+function stepsOf(k: K, strands: readonly Strand[], arms: Arms): Step[] {
   const { o, hand } = k
-  const n = strands.length
-  const all = fixed('wires', n)
   const other = hand === 'right' ? 'left' : 'right'
   const order = [`top-${other}`, `top-${hand}`, `bottom-${other}`, `bottom-${hand}`]
-  const name = (size: 'size' | 'clawSize' | 'tieSize') => stockName(k.stock(size))
   const bend = ({ id }: Strand): Step => {
     const [tier, side] = id.split('-') as [Tier, Side]
     const { vertex, climb, radius } = arms[tier][axisOf(side)]
@@ -158,15 +154,6 @@ function stepsOf(k: K, strands: readonly Strand[], arms: Arms, clawed: readonly 
     values: { corner: id.replace('-', ' '), number: i + 1, of: 4 },
   })
   return [
-    {
-      id: 'gather',
-      kind: 'gather',
-      wires: [],
-      values: { seat: name('size'), claw: name('clawSize'), tie: name('tieSize'), n: clawed.length },
-    },
-    { id: 'straighten', kind: 'straighten', wires: [] },
-    { id: 'cut', kind: 'cut', final: true, takes: { cut: all }, values: { n } },
-    { id: 'mark', kind: 'mark', takes: { mark: all }, values: { n } },
     ...strands.map(bend),
     { id: 'try', kind: 'try', wires: [], values: { seat: o.seat } },
     ...order.slice(0, 3).map(close),
@@ -240,11 +227,7 @@ function make(k: K): Wirework {
     strands,
     ties: [...cornersOf(k, clawed), ...worn.ties],
     ...(worn.hang ? { hang: worn.hang } : { worn: 'ring' }),
-    steps: [
-      ...stepsOf(k, strands, arms, clawed),
-      ...worn.steps,
-      { id: 'trim', kind: 'trim', final: true, values: { margin: o.margin } },
-    ],
+    steps: [...stepsOf(k, strands, arms), ...worn.steps],
     outputs: outputsOf(k, arms, clear),
   }
 }

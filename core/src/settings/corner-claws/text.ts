@@ -84,16 +84,6 @@ export const text: RecipeText = {
       'The stone’s point stands {below:1} mm below the seat: it rests on what lies under it. A deeper frame would guard it.',
   },
   steps: {
-    gather: {
-      title: 'Lay everything ready',
-      say: '{seat} for the seat, {claw} for {n} claws, {tie} for the ties. Flush cutter, flat-nose, round-nose and nylon-jaw pliers, rule, fine marker.',
-      caution: 'Eye protection on before the first cut.',
-    },
-    mark: {
-      title: 'Mark the middles',
-      say: 'Mark the middle of all {n} wires, and the bends and ties as the cut list says.',
-      look: 'Opposite sides are marked alike.',
-    },
     'bend-seat': {
       title: 'Bend the seat’s {which} wire',
       say: 'Two bends of {angle:0}°, {width:1} mm apart about the middle. Then bring both tails {way}, {by:1} mm, at {slope:0}°.',
@@ -136,12 +126,6 @@ export const text: RecipeText = {
       title: 'Bring the pair together',
       say: 'Curve both tails of the top seat wire over to the middle and turn them up side by side.',
       look: 'They meet over the middle of the stone.',
-    },
-    trim: {
-      title: 'Trim and press the ends in',
-      say: 'Trim every tail close to its tie (about {margin:0} mm are over at each end), file it flat and press it in.',
-      look: 'Run a finger over every corner, then a scrap of thin cloth.',
-      caution: 'Cut into the hand or a cloth: ends fly.',
     },
   },
   moves: {

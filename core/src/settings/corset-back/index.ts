@@ -1,6 +1,5 @@
 import { scale } from '../../geom/index.js'
 import { outlineOf, type FullStone } from '../../stone/index.js'
-import { stockName } from '../../wire/index.js'
 import { numberOf } from '../../working/index.js'
 import { familyOf, type Given, type Recipe, type Step, type Unfit, type Wirework } from '../kit/index.js'
 import { endForEndPart, seatOf, taperHung } from '../kit/parts/endForEnd.js'
@@ -50,8 +49,6 @@ function tell(k: K, back: Back): void {
 /** The order of work: the back bent and tried, the lacing begun at the foot, the stone laid on, laced upward, and the top closed over it. */
 function stepsOf(k: K, back: Back, lace: Lacing['steps'], hammered: readonly Step[]): Step[] {
   const { o, q } = k
-  const wires = fixed('wires', 2)
-  const [size, fine] = [stockName(k.stock('size')), stockName(k.stock('lace'))]
   const n = back.places.length
   const eyed = o.back === 'closed loops'
   const middle: Step = {
@@ -69,10 +66,6 @@ function stepsOf(k: K, back: Back, lace: Lacing['steps'], hammered: readonly Ste
     values: { tip: o.tip, coil: o.coil },
   }
   return [
-    { id: 'gather', kind: 'gather', wires: [], values: { size, lace: fine } },
-    { id: 'straighten', kind: 'straighten', wires: [] },
-    { id: 'cut', kind: 'cut', final: true, takes: { cut: wires }, values: { n: 2 } },
-    { id: 'mark', kind: 'mark', takes: { mark: fixed('wires', 1) }, values: { n: 1 } },
     ...(eyed ? [middle] : []),
     {
       id: eyed ? 'bend-loops' : 'bend-back',
@@ -136,11 +129,7 @@ function make(k: K): Wirework {
     ties: [...lace.ties, ...bail.ties],
     ...(bail.hang ? { hang: bail.hang } : {}),
     stones: [seatOf(k)],
-    steps: [
-      ...stepsOf(k, back, lace.steps, hammered.steps),
-      ...bail.steps,
-      { id: 'trim', kind: 'trim', final: true, values: { margin: o.margin } },
-    ],
+    steps: [...stepsOf(k, back, lace.steps, hammered.steps), ...bail.steps],
     outputs: [{ id: 'bend', quantity: back.radius, tool: 'rod' }, ...hammered.outputs],
   }
 }

@@ -51,15 +51,6 @@ export const text: RecipeText = {
     'no-foot': 'Nothing stops the stone at its foot, and its taper does not: it slides out downward.',
   },
   steps: {
-    gather: {
-      title: 'Lay everything ready',
-      say: '{size} for the back, {lace} for the lacing. Flush cutter, round-nose, flat-nose and nylon-jaw pliers, a rod for the bends, rule, fine marker.',
-      caution: 'Eye protection on before the first cut.',
-    },
-    mark: {
-      title: 'Mark the back',
-      say: 'Mark the back as the cut list says: first where it begins to be bent, then each bend from there.',
-    },
     bend: {
       title: 'Bend the back',
       say: 'Bend {bends} bends over a rod of {rod:1} mm, to the right and to the left in turn, all in one plane. Lay each on the template.',

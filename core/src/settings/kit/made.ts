@@ -10,6 +10,7 @@ import { stretchOf, wireFrom } from '../shared/pieces.js'
 import { leavesOf, METAL, readChoices, startOf, stockOf, type Choices } from './choices.js'
 import { figures, mm } from './figures.js'
 import type { Given, Recipe, Searched } from './recipe.js'
+import { wholeWork } from './wholeWork.js'
 import { strandOf, type Stretch, type Tie, type Wirework } from './wirework.js'
 
 /** What comes of a stone and choices: the recipe's work, its wires and joints, and what was told on the way. */
@@ -208,7 +209,7 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
     const on: Made['on'] = (ids) => given.on(...(ids as readonly (keyof (C & typeof METAL) & string)[]))
     const none: Made = { stone, options, work: nothing, wires: [], joints: [], findings, found, on }
     try {
-      const work = recipe.make(given)
+      const work = wholeWork(recipe.make(given), given.o.margin)
       const wires = wiresOf(work, options)
       return { ...none, work, wires, joints: work.ties.map((t) => jointOf(t, wires, options)) }
     } catch (error) {

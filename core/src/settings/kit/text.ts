@@ -21,6 +21,11 @@ const COMMON: Words = {
     'few-turns': 'Only {turns} turns at one tie: three or more keep a bundle from turning.',
   },
   steps: {
+    gather: {
+      title: 'Lay everything ready',
+      say: 'Stone, wires, tools and aids as they are listed here, within reach of both hands.',
+      caution: 'Eye protection on before the first cut.',
+    },
     straighten: {
       title: 'Straighten and clean',
       say: 'Pull every wire through nylon jaws until it lies straight, then wipe it with a cloth.',
@@ -31,6 +36,27 @@ const COMMON: Words = {
       say: 'Cut {n} wires to the lengths on the cut list.',
       look: 'Measure each again before the next cut.',
       caution: 'Hold both ends: cut pieces fly.',
+    },
+    'cut-one': {
+      title: 'Cut the wire',
+      say: 'Cut one wire to the length on the cut list. Curl its ends back: a long end whips.',
+      look: 'Measure it again before it is bent.',
+      caution: 'Hold both ends: cut pieces fly.',
+    },
+    mark: {
+      title: 'Mark the wires',
+      say: 'Mark the place that is marked first on all {n} wires, and the bends and turns from there, as the cut list says.',
+      look: 'Wires that are to be alike are marked alike.',
+    },
+    'mark-one': {
+      title: 'Mark the wire',
+      say: 'Mark it as the cut list says: first where it begins to be bent, then everything from there.',
+    },
+    trim: {
+      title: 'Trim and press the ends in',
+      say: 'Trim every end close to what holds it (about {margin:0} mm are over at each), file it flat and press it in.',
+      look: 'Run a finger over every end, then a scrap of thin cloth.',
+      caution: 'Cut into the hand or a cloth: ends fly.',
     },
   },
   moves: { harder: 'Half hard wire' },

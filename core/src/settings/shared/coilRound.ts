@@ -1,4 +1,4 @@
-import type { Vec3 } from '../../geom/index.js'
+import { bisect, type Vec3 } from '../../geom/index.js'
 import { hermite, moveSegment, type Segment } from '../../path/index.js'
 import { outlineAfter, outlinePoint, outlineRun, type Outline } from '../../stone/index.js'
 
@@ -146,4 +146,55 @@ export function passingTurn(post: Post, psi: number, gap: number): readonly [Seg
   const flip = ([x, y, z]: Vec3): Vec3 => [-x, y, -z]
   const half = (a: number, b: number) => moveSegment(wound(post, psi, a, b, runAt), flip, flip)
   return [half(0, round / 2), half(round / 2, round)]
+}
+
+/** Packed turns stand this much farther apart than the wire is thick. */
+const PACKED = 1.04
+/** Lead of a wound end over the wire's thickness: it takes up its lead slowly. */
+const LEAD = 1.15
+/** A hoop as wide as the stone, or wider, touches nothing: it is put where the stone's normal is this far above its equator, radians. */
+export const LOOSE_AT = 0.6
+
+/** Where one hoop lies on the post, seen upright as the near one: the far hoop is worked out so, and mirrored. */
+export interface HoopPlace {
+  /** y of its middle. */
+  readonly height: number
+  /** Normal direction at its middle, and at its front and back halves. */
+  readonly psi: number
+  readonly front: number
+  readonly back: number
+  /** How far apart the halves stand along the post, and the lead of a wound end. */
+  readonly gap: number
+  readonly lead: number
+  /** The stretch of the right post that its wound ends take, and of the left one that its turn in passing takes, mm to either side of its middle. */
+  readonly tied: Readonly<Record<'left' | 'right', number>>
+  /** Run along the post from the equator to its middle. */
+  readonly latitude: number
+}
+
+/** The normal direction at which the curve at a distance is as far out as x; undefined where it nowhere is. */
+export function reaching(o: Outline, x: number, offset: number): number | undefined {
+  if (!(x < o.right + offset - 1e-9)) return undefined
+  return bisect((psi) => outlinePoint(o, psi, offset)[0] - x, 0, Math.PI / 2, 1e-13).root
+}
+
+/** Where a hoop of a radius to its wire's middle lies on a post, its ends wound on so often: `offset` is its wire's from the outline, `d` its thickness. */
+export function hoopOn(post: Post, offset: number, r: number, d: number, turns: number): HoopPlace {
+  const psi = reaching(post.outline, r, offset) ?? LOOSE_AT
+  const wider = widening(post, psi)
+  const gap = PACKED * d * wider
+  const lead = LEAD * d * wider
+  return {
+    height: outlinePoint(post.outline, psi, offset)[1],
+    psi,
+    front: along(post, psi, -gap / 2),
+    back: along(post, psi, gap / 2),
+    gap,
+    lead,
+    tied: {
+      left: gap / 2 + (d * wider) / 2,
+      right: gap / 2 + advance(lead, turns) + (d * wider) / 2,
+    },
+    latitude: outlineRun(post.outline, 0, psi, post.offset),
+  }
 }

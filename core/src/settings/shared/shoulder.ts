@@ -35,6 +35,13 @@ export function shoulderOf({ outline, offset, upright, before, radius }: Shoulde
   return { leave, straight: ray - cut, sweep, join: y + ray * Math.sin(before) + cut }
 }
 
+/** The least angle before the top, in whole degrees from 12 to 50, at which a shoulder's curves have room. */
+export function latestLeave(spec: Omit<ShoulderSpec, 'before'>): number {
+  for (let degrees = 12; degrees < 50; degrees++)
+    if (shoulderOf({ ...spec, before: (degrees * Math.PI) / 180 }).straight > 0.3) return degrees
+  return 50
+}
+
 /** The shoulder's segments, travelled from the curve to the upright. */
 export function shoulderPath(spec: ShoulderSpec, z: number): Segment[] {
   const { leave, straight, sweep, join } = shoulderOf(spec)

@@ -2,8 +2,9 @@ import type { FullStone } from '../../stone/index.js'
 import { alloy, COMMON_SIZES, wireSize, type AlloyId, type Temper } from '../../wire/index.js'
 import { count, gauge, length, nearestSize, oneOf, proposed, type Starting } from '../kit/index.js'
 import { castOnChoices } from '../kit/parts/castOnLoop.js'
-import { shoulderOf } from '../shared/shoulder.js'
-import { outlineOf } from './outlineOf.js'
+import { shankChoices } from '../kit/parts/shank.js'
+import { outlineAlong } from '../shared/halfHoop.js'
+import { latestLeave } from '../shared/shoulder.js'
 
 const RING = ['mount', 'ring'] as const
 const PENDANT = ['mount', 'pendant'] as const
@@ -53,25 +54,17 @@ function likeliest(at: Starting): string {
   return list.reduce((best, s) => (off(s) < off(best) ? s : best), list[0] ?? String(at.of('size')))
 }
 
-/** Least angle before the top at which the curves into a pendant's neck have room, degrees. */
+/** Where a pendant's wire leaves the stone: as late as the curves into its neck have room. */
 function leaving(at: Starting): number {
-  const outline = outlineOf(at.stone, false)
   const thick = at.mm('shankSize')
-  const offset = at.mm('size') + thick / 2
-  for (let degrees = 12; degrees < 50; degrees++) {
-    const before = (degrees * Math.PI) / 180
-    if (shoulderOf({ outline, offset, upright: thick / 2, before, radius: 2 * thick }).straight > 0.3)
-      return degrees
-  }
-  return 50
+  const shoulder = { upright: thick / 2, offset: at.mm('size') + thick / 2, radius: 2 * thick }
+  return latestLeave({ outline: outlineAlong(at.stone, false), ...shoulder })
 }
 
 /** Choices of two hoops. Lengths in mm, `leave` in degrees before the top. */
 export const choices = {
   mount: oneOf('worn', ['pendant', 'ring'], { start: ({ wish }) => wish.worn ?? 'pendant' }),
-  // commonly met; the maker types the finger's own
-  ring: length('worn', [10, 27], { start: 17.3, when: RING, met: ['shape-shank', 'shape-shank-one'] }),
-  shank: count('worn', 'wires', [1, 4], { start: 1, when: RING }),
+  ...shankChoices(RING, ['shape-shank', 'shape-shank-one']),
   bulge: length('worn', [-2, 2], {
     start: (at) => (isRing(at) ? (at.stone.width < SMALL ? -1.2 : -0.6) : 0),
     when: RING,

@@ -3,6 +3,7 @@ import { numberOf, type Quantity } from '../../working/index.js'
 import type { NamedQuantity } from '../family.js'
 import {
   familyOf,
+  type Pen,
   type Recipe,
   type Strand,
   type Stretch,
@@ -11,6 +12,8 @@ import {
   type Wirework,
 } from '../kit/index.js'
 import { castOnPart } from '../kit/parts/castOnLoop.js'
+import { ownTurns } from '../kit/parts/ownTurns.js'
+import { boundMiddle, shankPart, tellShank } from '../kit/parts/shank.js'
 import { fixed } from '../shared/efforts.js'
 import { kindWord } from '../shared/kindWord.js'
 import { shoulderOf } from '../shared/shoulder.js'
@@ -18,7 +21,7 @@ import { leastBend } from '../../wire/index.js'
 import { choices } from './choices.js'
 import { groundOf, type Ground, type K, type Side, type Which } from './hoops.js'
 import { oneWireSteps, severalSteps, type Ordered } from './steps.js'
-import { text } from './text.js'
+import { searched, text } from './text.js'
 import {
   asWorn,
   carrierOf,
@@ -30,16 +33,10 @@ import {
   hoopOf,
   offTheRod,
   oneWire,
-  PALM,
-  searched,
+  SIDES,
   STUB,
-  type Carrier,
   type Halves,
 } from './wires.js'
-
-/** A stout wire's own turns round a post bear it like a bearing as long as they are, from so many on: it leans no way but about the post. */
-const CLAMPS = 2
-const SIDES = ['left', 'right'] as const
 
 /** Errors: where turns, curves and the stone have no room beside each other. @throws RangeError where a shank cannot meet its sides */
 function tellRoom(k: K, g: Ground): void {
@@ -92,34 +89,28 @@ function tellDoubts(k: K, g: Ground): void {
   const by = g.near.height + g.size - (g.shank.centre - o.ring / 2)
   if (by > 0.3) k.say('hoop-on-finger', 'doubt', 'bulge', { by })
   if (o.bulge > 0.8) k.say('bulge-on-finger', 'doubt', 'bulge', { bulge: o.bulge })
-  const wide = g.carriers * g.shankSize
-  if (wide > 4) k.say('wide-shank', 'note', 'ring', { wide })
+  if (!g.one) tellShank(k, g.shankSize)
 }
 
-/** Turns of a hoop's own wire round one side of its carriers; where both its ends are wound there each has to clamp. */
-const turned = (
-  tie: Pick<Tie, 'id' | 'of' | 'length' | 'wound'> & { readonly turns: Quantity },
-  { ends = 1, columns = 1 } = {},
-): Tie => ({
-  ...tie,
-  kind: 'coil',
-  clamps: ends * CLAMPS,
-  counted: 'sides',
-  columns,
-  rows: 1,
-  field: 'turns',
+const lengthIn = ({ pieces }: Pen, id: string): Quantity => pieces.find((p) => p.id === id)!.length
+
+const once = fixed('turns in passing', 1)
+
+/** A wire of the piece; what carries the hoops bears the hand or the chain, as long as the stone is wide. */
+const strandOf = (k: K, g: Ground, id: string, { left, right }: Halves): Strand => ({
+  id,
+  finish: 'tucked',
+  left: asWorn(g, left),
+  right: asWorn(g, right),
+  ...(id === 'near' || id === 'far'
+    ? { size: 'size' }
+    : { size: 'shankSize', bears: { role: g.ring ? 'shank' : 'bail', span: k.stone.width } }),
 })
 
-const lengthIn = ({ left, right }: Halves, side: Side, id: string): Quantity =>
-  (side === 'left' ? left : right).pieces.find((p) => p.id === id)!.length
+/** What hoops and their carriers give to the work. */
+type Made = Pick<Wirework, 'strands' | 'ties'> & Pick<Ordered, 'open' | 'like' | 'bail'>
 
-/** What bears the hand or the chain: as long as the stone is wide. */
-const bearing = (k: K, g: Ground): Strand['bears'] => ({
-  role: g.ring ? 'shank' : 'bail',
-  span: k.stone.width,
-})
-
-function several(k: K, g: Ground): Wirework {
+function several(k: K, g: Ground): Made {
   const { q } = k
   const ids = !g.ring
     ? ['hanger']
@@ -128,19 +119,11 @@ function several(k: K, g: Ground): Wirework {
       : Array.from({ length: g.carriers }, (_, i) => `shank-${i + 1}`)
   const hoops = { near: hoopOf(k, g, 'near'), far: hoopOf(k, g, 'far') }
   const carriers = ids.map((id, i) => carrierOf(k, g, id, i))
-  const strand = (id: string, size: 'size' | 'shankSize', halves: Halves): Strand => ({
-    id,
-    size,
-    finish: 'tucked',
-    left: asWorn(g, halves.left),
-    right: asWorn(g, halves.right),
-  })
-  const once = fixed('turns in passing', 1)
   const tie = (which: Which): Tie[] => {
     const columns = ids.length
     const at = (side: Side) => ({
       id: `${which}-${side}`,
-      length: lengthIn(carriers[0]!, side, which),
+      length: lengthIn(carriers[0]![side], which),
       wound: 'size',
     })
     const posts = (side: Side): Stretch[] => ids.map((id) => [id, `${which}-${side}`] as const)
@@ -148,95 +131,52 @@ function several(k: K, g: Ground): Wirework {
     const ends: Stretch[] = SIDES.map((side) => [which, `coil-${side}`] as const)
     const both = F.both({ turns: q.turns })
     return [
-      turned({ ...at('left'), of: [passing, ...posts('left')], turns: once }, { columns }),
-      turned({ ...at('right'), of: [...ends, ...posts('right')], turns: both }, { columns, ends: 2 }),
+      ownTurns({ ...at('left'), of: [passing, ...posts('left')], turns: once }, { columns }),
+      ownTurns({ ...at('right'), of: [...ends, ...posts('right')], turns: both }, { columns, ends: 2 }),
     ]
   }
   const bail = carriers[0]!.bail
-  const palm: Tie = {
-    id: 'palm',
-    kind: 'bind',
-    of: ids.map((id) => [id, 'palm-left', 'palm-right'] as const),
-    wound: 'bindingSize',
-    length: PALM,
-    columns: ids.length,
-    rows: 1,
-    field: 'bindingSize',
-  }
   const open = (which: Which): Quantity => {
-    const hoop = hoops[which]
-    return F.open({
-      front: lengthIn(hoop, 'left', 'front'),
-      back: lengthIn(hoop, 'right', 'back'),
-      passing: lengthIn(hoop, 'left', 'pass'),
-      past: lengthIn(hoop, 'right', 'pass'),
-      size: q.size,
-    })
-  }
-  const wide = { near: open('near'), far: open('far') }
-  const ordered: Ordered = {
-    wires: ['near', 'far', ...ids],
-    posts: ids,
-    open: wide,
-    rods: { near: k.mandrel('size', wide.near), far: k.mandrel('size', wide.far) },
-    like: { near: offTheRod(g, hoops.near), far: offTheRod(g, hoops.far) },
-    bail,
+    const { left, right } = hoops[which]
+    const passing = F.passing({ one: lengthIn(left, 'pass'), other: lengthIn(right, 'pass') })
+    return F.open({ front: lengthIn(left, 'front'), back: lengthIn(right, 'back'), passing, size: q.size })
   }
   return {
     strands: [
-      strand('near', 'size', hoops.near),
-      strand('far', 'size', hoops.far),
-      ...carriers.map((c, i) => ({ ...strand(ids[i]!, 'shankSize', c), bears: bearing(k, g) })),
+      strandOf(k, g, 'near', hoops.near),
+      strandOf(k, g, 'far', hoops.far),
+      ...carriers.map((c, i) => strandOf(k, g, ids[i]!, c)),
     ],
-    ties: [...(bail?.ties ?? (g.carriers > 1 ? [palm] : [])), ...tie('near'), ...tie('far')],
-    ...worn(bail),
-    steps: severalSteps(k, g, ordered),
-    outputs: outputsOf(k, g, ordered),
+    ties: [...(bail?.ties ?? boundMiddle(ids, 'bindingSize').ties), ...tie('near'), ...tie('far')],
+    open: { near: open('near'), far: open('far') },
+    like: { near: offTheRod(g, hoops.near), far: offTheRod(g, hoops.far) },
+    bail,
   }
 }
 
-function single(k: K, g: Ground): Wirework {
+function single(k: K, g: Ground): Made {
   const { q } = k
   const wire = oneWire(k, g, 'one')
-  const strand: Strand = {
-    id: 'one',
-    size: 'shankSize',
-    finish: 'tucked',
-    left: asWorn(g, wire.left),
-    right: asWorn(g, wire.right),
-    bears: bearing(k, g),
-  }
-  const once = fixed('turns in passing', 1)
   const up = k.found('climbs', 'packed and the last one', climbTurns(g) + 1, hangsOn(k))
   const tie = (id: string, part: string, [side, post]: [Side, string], turns: Quantity): Tie =>
-    turned({
+    ownTurns({
       id,
       of: [
         ['one', part],
         ['one', `${post}-${side}`],
       ],
       turns,
-      length: lengthIn(wire, side, post),
+      length: lengthIn(wire[side], post),
       wound: 'shankSize',
     })
-  const open = (which: Which): Quantity =>
-    F.drawn({
-      front: lengthIn(wire, 'right', `${which}-front`),
-      back: lengthIn(wire, 'right', `${which}-back`),
-      passing: lengthIn(wire, 'right', `${which}-pass`),
-      size: q.shankSize,
-    })
-  const wide = { near: open('near'), far: open('far') }
-  const ordered: Ordered = {
-    wires: ['one'],
-    posts: [],
-    open: wide,
-    rods: { near: k.mandrel('shankSize', wide.near), far: k.mandrel('shankSize', wide.far) },
-    like: { near: {}, far: {} },
-    bail: wire.bail,
+  const open = (which: Which): Quantity => {
+    const [front, back, passing] = ['front', 'back', 'pass'].map((id) =>
+      lengthIn(wire.right, `${which}-${id}`),
+    ) as [Quantity, Quantity, Quantity]
+    return F.open({ front, back, passing, size: q.shankSize })
   }
   return {
-    strands: [strand],
+    strands: [strandOf(k, g, 'one', wire)],
     ties: [
       ...(wire.bail?.ties ?? []),
       tie('far-left', 'far-pass-right', ['left', 'far'], once),
@@ -244,17 +184,14 @@ function single(k: K, g: Ground): Wirework {
       tie('near-left', 'near-pass-right', ['left', 'near'], once),
       tie('near-right', 'coil-right', ['right', 'near'], q.turns),
     ],
-    ...worn(wire.bail),
-    steps: oneWireSteps(k, g, ordered),
-    outputs: outputsOf(k, g, ordered),
+    open: { near: open('near'), far: open('far') },
+    like: {},
+    bail: wire.bail,
   }
 }
 
-const worn = (bail: Carrier['bail']): Pick<Wirework, 'hang' | 'worn'> =>
-  bail?.hang ? { hang: bail.hang } : { worn: 'ring' }
-
 /** Where the hoops lie, and the rods to bend them and a shank on. */
-function outputsOf(k: K, g: Ground, { rods }: Ordered): NamedQuantity[] {
+function outputsOf(k: K, g: Ground, rods: Readonly<Record<Which, Quantity>>): NamedQuantity[] {
   const on = hangsOn(k)
   const beyond = Math.max(0, g.outline.top - g.near.height - g.size / 2)
   const alike = Math.abs(numberOf(rods.near) - numberOf(rods.far)) < 0.005
@@ -279,7 +216,7 @@ const recipe: Recipe<typeof choices> = {
   worn: ['pendant', 'ring'],
   text,
   choices,
-  parts: [castOnPart],
+  parts: [castOnPart, shankPart],
   formulas,
   searched,
   // a turn of stout wire, drawn tight, and how often a ball is tried
@@ -291,7 +228,17 @@ const recipe: Recipe<typeof choices> = {
     const ground = groundOf(k)
     tellRoom(k, ground)
     tellDoubts(k, ground)
-    return ground.one ? single(k, ground) : several(k, ground)
+    const { strands, ties, open, like, bail } = ground.one ? single(k, ground) : several(k, ground)
+    const size = ground.one ? 'shankSize' : 'size'
+    const rods = { near: k.mandrel(size, open.near), far: k.mandrel(size, open.far) }
+    const ordered = { wires: strands.filter((s) => s.bears).map((s) => s.id), open, rods, like, bail }
+    return {
+      strands,
+      ties,
+      ...(bail?.hang ? { hang: bail.hang } : { worn: 'ring' }),
+      steps: (ground.one ? oneWireSteps : severalSteps)(k, ground, ordered),
+      outputs: outputsOf(k, ground, rods),
+    }
   },
   checks: ['hoops', 'shake', 'push', 'ends', 'worn', 'symmetry', 'stone'],
   room: {

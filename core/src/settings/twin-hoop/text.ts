@@ -1,5 +1,26 @@
 import type { RecipeText } from '../kit/index.js'
 
+/** Figures of two hoops that are searched for: lengths by kind of stretch, and where the hoops lie. */
+export const searched = {
+  radius:
+    'radius to the wire’s middle of the {which}, its halves half a wire nearer to and farther from the stone’s middle',
+  front: 'before the stone, along it: {which}',
+  back: 'behind the stone, along it: {which}',
+  pass: 'once round a side in passing, and one wire farther: {which}',
+  coil: 'turns round a side, less a quarter, packed, their lead taken up slowly: {which}',
+  climb: 'turns up the side, packed, and one more for the rest of the way: {which}',
+  bend: 'the turn from the side into the hoop: {which}',
+  finger: 'about the finger, to where it turns outward: {which}',
+  turn: 'a curve from the finger to the stone’s side: {which}',
+  shoulder: 'from where it leaves the stone into the upright: {which}',
+  side: 'along the stone: {which}',
+  tied: 'along the stone under the hoop’s turns: {which}',
+  hook: 'curled inward over the hoop until it is by the stone: {which}',
+  climbs: ['turns', 'turns up the side that have room between the hoops: {which}'],
+  spacing: 'between the hoops’ middles where they lie on the stone, with their play: {which}',
+  beyond: 'how far the stone stands out of the near hoop, 0 where it lies within it: {which}',
+} as const
+
 /** Words of two hoops. Places in braces are filled from an operation's or finding's values. */
 export const text: RecipeText = {
   name: 'Two hoops',
@@ -9,8 +30,6 @@ export const text: RecipeText = {
     'Two hoops and a carrier, each cut to length and the hoops bent first, or the whole worked from one wire, shank or bail first. Other makers tie the hoops with fine wire instead of winding their ends.',
   params: {
     mount: 'Worn as',
-    ring: 'Finger, inside',
-    shank: 'Shank wires',
     bulge: 'Stone into the finger’s opening',
     leave: 'Leaves the stone, before the top',
     seat: 'Near hoop, inside',
@@ -27,8 +46,6 @@ export const text: RecipeText = {
     front: 'half before the stone',
     back: 'half behind the stone',
     coil: 'wound ends',
-    finger: 'round the finger',
-    turn: 'up from the finger',
     side: 'along the stone',
     tied: 'under the hoops’ turns',
     bend: 'turn into the hoop',
@@ -48,7 +65,6 @@ export const text: RecipeText = {
     'shank-4': 'Fourth shank wire',
   },
   joints: {
-    palm: 'back of the shank',
     'near-left': 'near hoop, in passing',
     'near-right': 'near hoop, ends',
     climb: 'up the side',
@@ -61,7 +77,6 @@ export const text: RecipeText = {
     rod: 'Rod for both hoops',
     nearRod: 'Rod for the near hoop',
     farRod: 'Rod for the far hoop',
-    mandrel: 'Mandrel for the shank',
   },
   findings: {
     'not-round':
@@ -90,41 +105,8 @@ export const text: RecipeText = {
     'hoop-on-finger':
       'The near hoop stands {by:1} mm into the finger’s opening and is felt. Lift the stone, or take wider hoops.',
     'bulge-on-finger': 'The stone presses {bulge:1} mm into the finger. It is worn more easily nearer to 0.',
-    'wide-shank':
-      'A shank {wide:1} mm wide wears tighter than a thin one: many makers add a quarter to half a size.',
   },
   steps: {
-    gather: {
-      title: 'Lay everything ready',
-      say: '{hoops} for both hoops, {shank} for the rest. Flush cutter, round-nose, flat-nose and nylon-jaw pliers, a rod and a mandrel, rule, fine marker.',
-      caution: 'Eye protection on before the first cut.',
-    },
-    'gather-bound': {
-      title: 'Lay everything ready',
-      say: '{hoops} for both hoops, {shank} for the rest, {binding} for binding. Flush cutter, round-nose, flat-nose and nylon-jaw pliers, a rod and a mandrel, rule, fine marker, tape.',
-      caution: 'Eye protection on before the first cut.',
-    },
-    'gather-one': {
-      title: 'Lay everything ready',
-      say: '{wire}, one piece for everything. Flush cutter, round-nose, flat-nose and nylon-jaw pliers, a rod and a mandrel, rule, fine marker.',
-      caution: 'Eye protection on before the first cut.',
-    },
-    'gather-one-bound': {
-      title: 'Lay everything ready',
-      say: '{wire}, one piece for everything, and {binding} for the neck. Flush cutter, round-nose, flat-nose and nylon-jaw pliers, a rod, rule, fine marker.',
-      caution: 'Eye protection on before the first cut.',
-    },
-    'cut-one': {
-      title: 'Cut the wire',
-      say: 'Cut one wire to the length on the cut list. Curl its ends back: a long end whips.',
-      look: 'Measure it again before it is bent.',
-      caution: 'Hold both ends: cut pieces fly.',
-    },
-    'mark-one': {
-      title: 'Mark the wire',
-      say: 'Mark its middle, and where the turns begin and end, as the cut list says.',
-      look: 'The long end is the right one.',
-    },
     'shape-shank-one': {
       title: 'Bend the shank',
       say: 'From its middle bend the wire round a mandrel of {mandrel:1} mm (it springs open to {ring:1} mm), then out and along both sides of the stone.',
@@ -179,26 +161,6 @@ export const text: RecipeText = {
       say: 'Trim the end of the left side to its mark and curl it inward and down over the far hoop, until it is by the stone.',
       look: 'It does not touch the stone, and the hoop cannot slide off.',
       caution: 'Turn the pliers away from the stone.',
-    },
-    mark: {
-      title: 'Mark the wires',
-      say: 'Mark the middle of all {n} wires, and where the turns begin and end, as the cut list says.',
-      look: 'The marks of both hoops agree.',
-    },
-    align: {
-      title: 'Lay the shank wires side by side',
-      say: 'Lay the {n} shank wires side by side, marks together, and tape them a finger’s width from the middle on both sides.',
-      look: 'All flush.',
-    },
-    'bind-palm': {
-      title: 'Bind the middle of the shank',
-      say: 'Bind the {n} wires from {each:1} mm before the middle to {each:1} mm after it: about {turns} turns of {tie}.',
-      look: 'Flat and packed: this lies inside the hand.',
-    },
-    untape: {
-      title: 'Take the tape off',
-      say: 'Peel the tape off both sides and wipe the wires.',
-      look: 'No glue left on the metal.',
     },
     'wind-near': {
       title: 'Bend the near hoop',
@@ -269,12 +231,6 @@ export const text: RecipeText = {
       say: 'The same at the right: inward and down over the far hoop, until it is by the stone.',
       look: 'Level with the other side.',
       caution: 'Turn the pliers away from the stone.',
-    },
-    'true-shank': {
-      title: 'True the shank',
-      say: 'Push the ring onto a mandrel of {mandrel:1} mm and round it with nylon pliers: the turns at its sides have drawn at it. It is to be {ring:1} mm inside.',
-      look: 'Round, and the finger’s size at its middle.',
-      caution: 'No hammer: the stone is in.',
     },
     trim: {
       title: 'Trim and tuck the ends',

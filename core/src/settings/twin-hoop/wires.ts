@@ -1,4 +1,4 @@
-import { along as onward, bisect, mirrorX, type Vec3 } from '../../geom/index.js'
+import { bisect, mirrorX, type Vec3 } from '../../geom/index.js'
 import {
   hermite,
   moveSegment,
@@ -8,53 +8,29 @@ import {
   type Segment,
 } from '../../path/index.js'
 import { outlineNearest, outlinePoint, outlineRun } from '../../stone/index.js'
-import { leaf, numberOf, type Quantity } from '../../working/index.js'
+import { numberOf, type Quantity } from '../../working/index.js'
 import { figure, figures, mm, moved, Pen, type PartOfWork } from '../kit/index.js'
 import { castOnLoop } from '../kit/parts/castOnLoop.js'
+import { shankHalf } from '../kit/parts/shank.js'
 import { arcSegments } from '../shared/arcs.js'
 import { along, climbingCoil, endCoil, passingTurn, startCoil } from '../shared/coilRound.js'
-import { shankPath } from '../shared/shank.js'
+import { halfHoop } from '../shared/halfHoop.js'
 import { shoulderOf, shoulderPath } from '../shared/shoulder.js'
-import { halfHoop, type Ground, type K, type Side, type Which } from './hoops.js'
+import { choices } from './choices.js'
+import { type Ground, type K, type Side, type Which } from './hoops.js'
+import type { searched } from './text.js'
 
 const { make: F, formulas } = figures('hoops', {
   half: mm('π × {radius}: half of a hoop', ({ radius }) => Math.PI * radius),
-  palm: mm('{bound} / 2: half of the bound middle', ({ bound }) => bound / 2),
   both: figure('turns', '2 × {turns}: of both ends', ({ turns }) => 2 * turns),
-  drawn: mm(
+  passing: mm('{one} + {other}: the turn in passing', ({ one, other }) => one + other),
+  open: mm(
     '({front} + {back} + {passing}) / π − {size}: inside, before its turn in passing draws it smaller',
     ({ front, back, passing, size }) => (front + back + passing) / Math.PI - size,
-  ),
-  open: mm(
-    '({front} + {back} + {passing} + {past}) / π − {size}: inside, before its turn in passing draws it smaller',
-    ({ front, back, passing, past, size }) => (front + back + passing + past) / Math.PI - size,
   ),
 })
 export { F, formulas }
 
-/** Figures of two hoops that are searched for: lengths by kind of stretch, and where the hoops lie. */
-export const searched = {
-  radius:
-    'radius to the wire’s middle of the {which}, its halves half a wire nearer to and farther from the stone’s middle',
-  front: 'before the stone, along it: {which}',
-  back: 'behind the stone, along it: {which}',
-  pass: 'once round a side in passing, and one wire farther: {which}',
-  coil: 'turns round a side, less a quarter, packed, their lead taken up slowly: {which}',
-  climb: 'turns up the side, packed, and one more for the rest of the way: {which}',
-  bend: 'the turn from the side into the hoop: {which}',
-  finger: 'about the finger, to where it turns outward: {which}',
-  turn: 'a curve from the finger to the stone’s side: {which}',
-  shoulder: 'from where it leaves the stone into the upright: {which}',
-  side: 'along the stone: {which}',
-  tied: 'along the stone under the hoop’s turns: {which}',
-  hook: 'curled inward over the hoop until it is by the stone: {which}',
-  climbs: ['turns', 'turns up the side that have room between the hoops: {which}'],
-  spacing: 'between the hoops’ middles where they lie on the stone, with their play: {which}',
-  beyond: 'how far the stone stands out of the near hoop, 0 where it lies within it: {which}',
-} as const
-
-/** A bound stretch at the far side of the finger, where the shank has several wires. */
-export const PALM = leaf('table', 'bound middle of a shank', 5, 'mm', 'our choice')
 /** A carrier goes on past the far hoop's coil by this much before it is curled in over it, mm; its end stops so far from the stone, wherever it moves. */
 export const STUB = 0.3
 const BEFORE_STONE = 0.08
@@ -63,28 +39,16 @@ const CURLED = (2 * Math.PI) / 3
 /** Where the post's turn into the far hoop begins past the hoop's back half, of one wire, in thicknesses. */
 const BEGINS = 0.55
 
+export const SIDES = ['left', 'right'] as const
 const flipY = (p: Vec3): Vec3 => [p[0], -p[1], p[2]]
 const flipped = (seg: Segment): Segment => moveSegment(seg, flipY, flipY)
 const mirrored = (seg: Segment): Segment => moveSegment(seg, mirrorX, mirrorX)
 
+/** Choices that the shape of hoops and carriers does not hang on. */
+const ASIDE: readonly string[] = ['passes', 'bail', 'rounds', 'neck', 'bindingSize', 'margin']
+const SHAPING = (Object.keys(choices) as (keyof typeof choices)[]).filter((id) => !ASIDE.includes(id))
 /** What the lengths of hoops and carriers hang on. */
-export const hangsOn = (k: K) =>
-  k.on(
-    'mount',
-    'work',
-    'seat',
-    'hoop',
-    'play',
-    'turns',
-    'size',
-    'shankSize',
-    'shank',
-    'ring',
-    'bulge',
-    'leave',
-    'alloy',
-    'temper',
-  )
+export const hangsOn = (k: K) => k.on(...SHAPING, 'alloy', 'temper')
 
 type Put = (id: string, kind: keyof typeof searched, segments: readonly Segment[], length?: Quantity) => void
 
@@ -166,18 +130,6 @@ function alongStone(g: Ground, side: Side, z: number, put: Put): void {
   put('hook', 'hook', [arc(room(CURLED) >= 0 ? CURLED : bisect(room, 0.05, CURLED, 1e-9).root)])
 }
 
-/** Draws a ring's half from the far side of the finger up to the stone. */
-function roundFinger(g: Ground, z: number, put: Put): void {
-  const { finger, turn } = shankPath(g.shank, z)
-  if (g.carriers > 1 && finger.kind === 'arc') {
-    const angle = numberOf(PALM) / 2 / finger.radius
-    const [c, s] = [Math.cos(angle), Math.sin(angle)]
-    put('palm', 'finger', [{ ...finger, sweep: angle }], F.palm({ bound: PALM }))
-    put('finger', 'finger', [{ ...finger, x: [s, c, 0], y: [c, -s, 0], sweep: finger.sweep - angle }])
-  } else put('finger', 'finger', [finger])
-  put('turn', 'turn', [turn])
-}
-
 /** A carrier from its middle (the far side of the finger, the top of the bail) to where it comes along the stone, and what a bail brings. */
 function carrierBegun(
   k: K,
@@ -192,7 +144,7 @@ function carrierBegun(
   if (g.ring) {
     const pens = { left: fresh(), right: fresh() }
     const puts = putsOn(pens)
-    for (const side of ['left', 'right'] as const) roundFinger(g, z, puts[side])
+    for (const side of SIDES) for (const piece of shankHalf(k, g.shank, z)) puts[side](...piece)
     return { ...pens, puts }
   }
   const bail = castOnLoop(k, {
@@ -203,7 +155,7 @@ function carrierBegun(
   })
   const puts = putsOn(bail.pens)
   const shoulder = shoulderPath(g.shoulder, z).map(reverseSegment).reverse()
-  for (const side of ['left', 'right'] as const) puts[side]('shoulder', 'shoulder', shoulder)
+  for (const side of SIDES) puts[side]('shoulder', 'shoulder', shoulder)
   return { ...bail.pens, puts, bail }
 }
 
@@ -215,7 +167,7 @@ export interface Carrier extends Halves {
 export function carrierOf(k: K, g: Ground, strand: string, index: number): Carrier {
   const z = (index - (g.carriers - 1) / 2) * g.shankSize
   const { puts, ...carrier } = carrierBegun(k, g, strand, z)
-  for (const side of ['left', 'right'] as const) alongStone(g, side, z, puts[side])
+  for (const side of SIDES) alongStone(g, side, z, puts[side])
   return carrier
 }
 
@@ -275,35 +227,20 @@ function intoHoop(g: Ground, psi: number, rest: Segment): Segment {
 export const asWorn = (g: Ground, { pieces }: Pen) =>
   g.ring ? moved(pieces, ([x, y, z]) => [x, z, -y]) : pieces
 
-/** A hoop as it comes off the rod, before its turn in passing: a circle through its middle, by its parts, outward from there. */
-export function offTheRod(g: Ground, { left, right }: Halves): Readonly<Record<string, readonly Segment[]>> {
-  const segments = (pen: Pen) => asWorn(g, pen)
-  const round = [...left.pieces, ...right.pieces]
-    .filter((p) => p.kind !== 'coil')
-    .reduce((sum, p) => sum + numberOf(p.length), 0)
+/** A hoop as it comes off the rod, before its turn in passing: a circle from its middle, by its parts, outward from there. */
+export function offTheRod(g: Ground, hoop: Halves): Readonly<Record<string, readonly Segment[]>> {
+  const bent = (side: Side) => asWorn(g, hoop[side]).filter((p) => p.kind !== 'coil')
+  const round = [...bent('left'), ...bent('right')].reduce((sum, p) => sum + numberOf(p.length), 0)
   const radius = round / (2 * Math.PI)
-  const like: Record<string, readonly Segment[]> = {}
-  for (const [side, pen] of [
-    ['left', left],
-    ['right', right],
-  ] as const) {
-    const [first] = segments(pen)[0]!.segments
-    const { p, t } = segmentAt(first!, 0)
-    // toward the stone's middle, square to how the wire goes
-    const across: Vec3 = [1, 0, 0]
-    const centre = onward(p, across, radius)
-    let turned = 0
-    for (const piece of segments(pen).filter((x) => x.kind !== 'coil')) {
-      const sweep = numberOf(piece.length) / radius
-      const [c, s] = [Math.cos(turned), Math.sin(turned)]
-      const at = (a: number, b: number): Vec3 => [
-        -a * across[0] + b * t[0],
-        -a * across[1] + b * t[1],
-        -a * across[2] + b * t[2],
-      ]
-      like[`${piece.id}-${side}`] = [{ kind: 'arc', centre, x: at(c, s), y: at(-s, c), radius, sweep }]
-      turned += sweep
-    }
+  const half = (side: Side): [string, readonly Segment[]][] => {
+    const start = segmentAt(bent(side)[0]!.segments[0]!, 0)
+    const pen = new Pen(start.p, start.t)
+    return bent(side).map((p) => {
+      // it lies at the left, and turns toward the right
+      const arc = pen.arc(radius, numberOf(p.length) / radius, [1, 0, 0])
+      pen.draw(p.id, p.kind, [arc], p.length)
+      return [`${p.id}-${side}`, [arc]]
+    })
   }
-  return like
+  return Object.fromEntries([...half('left'), ...half('right')])
 }

@@ -1,5 +1,5 @@
 import type { Me } from '@verger/contract'
-import { numberOf, stockName, type CutWire, type Plan } from '@verger/core'
+import { numberOf, type CutWire } from '@verger/core'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { keeperOf } from '../../app/session.js'
@@ -8,6 +8,7 @@ import { useBench } from '../../bench/useBench.js'
 import { readLength, withinReach } from '../../ui/readLength.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
+import { GatherList } from './GatherList.js'
 import { CutBars, marksToMake, toHalf } from './CutBars.js'
 
 /** What to cut, to gather and to mark, with ticks and real lengths. */
@@ -24,7 +25,9 @@ export default function CutPage({ me }: { me: Me }) {
   const all = cut.wires.every((w) => bench.tally.cut[w.id] !== undefined)
   return (
     <PieceFrame piece={piece} here="cut" plan={plan}>
-      <h1 className="text-[34px]">Cut {cut.wires.length} wires</h1>
+      <h1 className="text-[34px]">
+        {cut.wires.length === 1 ? 'Cut one wire' : `Cut ${cut.wires.length} wires`}
+      </h1>
       <p className="mb-4 text-lg text-soft">
         Longest first. Measure again before each cut; hold both ends, eye protection on.
       </p>
@@ -46,20 +49,7 @@ export default function CutPage({ me }: { me: Me }) {
         </CutBars>
         <aside>
           <h2 className="text-2xl">Gather</h2>
-          <ul className="list-none p-0">
-            {[
-              ...new Set([...cut.wires, ...cut.spools].map((w) => stockName(w.stock))),
-              'Flush cutter',
-              'Nylon-jaw, flat-nose and round-nose pliers',
-              ...rods(plan),
-              'Rule, fine marker, tape, a cloth',
-              'Eye protection',
-            ].map((thing) => (
-              <li key={thing} className="border-b border-line py-2">
-                {thing}
-              </li>
-            ))}
-          </ul>
+          <GatherList plan={plan} />
         </aside>
       </div>
       <div className="mt-4 flex items-center justify-end gap-4">
@@ -75,24 +65,6 @@ export default function CutPage({ me }: { me: Me }) {
     </PieceFrame>
   )
 }
-
-/** Rods and mandrels that the steps name. */
-const rods = (plan: Plan): string[] => [
-  ...new Set(
-    plan.design.operations.flatMap((op) => {
-      const { rod, mandrel, inside } = op.values
-      const name =
-        typeof mandrel === 'number'
-          ? `Mandrel of ${mandrel.toFixed(1)} mm`
-          : typeof rod === 'number'
-            ? `Rod of ${rod.toFixed(1)} mm`
-            : typeof inside === 'number'
-              ? `Rod of ${inside} mm for the bail`
-              : undefined
-      return name === undefined ? [] : [name]
-    }),
-  ),
-]
 
 /** Where to mark, laid off from the middle both ways; the bar above has the places from one end. */
 function MarkLine({ wire }: { wire: CutWire }) {

@@ -16,6 +16,7 @@ import { sayLength, useSettings } from '../../app/workshop.js'
 import { boundsOf, PieceDrawing, type Shown } from '../../drawing/PieceDrawing.js'
 import { project } from '../../drawing/project.js'
 import { InSpace } from '../../solid/InSpace.js'
+import { GatherList } from '../cut/GatherList.js'
 import { BundleSection } from './BundleSection.js'
 import { FlatWires } from './FlatWires.js'
 
@@ -61,6 +62,7 @@ export function StepDrawing({
     }),
     [wires, turns, accents, stone, stones],
   )
+  if (op.kind === 'gather') return <GatherList plan={plan} wide />
   if (wires.length === 0) return <Supplies plan={plan} />
   // before anything is bent the wires lie across the bench, side by side: seen as a row, with their marks
   const flat = liesFlat(design, design.operations.indexOf(op))

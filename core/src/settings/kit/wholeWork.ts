@@ -1,0 +1,30 @@
+import { fixed } from '../shared/efforts.js'
+import type { Step, Strand, Wirework } from './wirework.js'
+
+/** A wire that is drawn taut as it goes is not marked beforehand. */
+const isMarked = (s: Strand): boolean => !s.right.some((p) => p.kind === 'taut')
+
+/** A step for all of some wires, under a name of its own where it is one. */
+const forAll = (kind: 'cut' | 'mark', n: number, more: Partial<Step> = {}): Step => ({
+  id: n === 1 ? `${kind}-one` : kind,
+  kind,
+  takes: { [kind]: fixed('wires', n) },
+  values: { n },
+  ...more,
+})
+
+/** The recipe's work between what every piece begins and ends with: all laid ready, straightened, cut and marked; trimmed. */
+export function wholeWork(work: Wirework, margin: number): Wirework {
+  const marked = work.strands.filter(isMarked).length
+  return {
+    ...work,
+    steps: [
+      { id: 'gather', kind: 'gather', wires: [] },
+      { id: 'straighten', kind: 'straighten', wires: [] },
+      forAll('cut', work.strands.length, { final: true }),
+      ...(marked > 0 ? [forAll('mark', marked)] : []),
+      ...work.steps,
+      { id: 'trim', kind: 'trim', final: true, values: { margin } },
+    ],
+  }
+}
