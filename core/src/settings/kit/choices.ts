@@ -43,6 +43,8 @@ export type Search =
       readonly among: (at: Starting) => readonly OptionValue[]
       /** The likeliest of them, where not all are tried first. */
       readonly tries?: (at: Starting) => readonly OptionValue[]
+      /** They hang on the lengths that are decided, and are decided after these. */
+      readonly after?: true
     }
 
 /** What a choice can do about the hold: by these steps, or by changing to this value. `move` is the key of the family's words for it. */
@@ -85,10 +87,16 @@ export interface OneOf<V extends string> extends Base<V> {
   readonly kind: 'choice'
   readonly values: readonly V[]
 }
+/** Places round a stone's edge, as clock hours: as a figure they are words. */
+export interface Places extends Base<readonly number[]> {
+  readonly kind: 'places'
+  readonly most: number
+}
 /** A wire's size by its label, with the rest of its stock: as a figure it is the wire's thickness. */
 export interface Gauge extends Base<string> {
   readonly kind: 'gauge'
-  readonly profile: Profile
+  /** Its profile, or the choice that says it. */
+  readonly profile: Profile | { readonly by: string }
   /** Thinnest and thickest, mm. */
   readonly range: readonly [least: number, most: number]
   /** Where it is not the piece's own temper: that of a wire that is drawn tight by hand, or the choice that says it (a word that is no temper means the piece's own). */
@@ -100,7 +108,7 @@ export interface Gauge extends Base<string> {
   /** Of aluminium so many times as thick is usual: a size thicker where nothing is said. */
   readonly aluminium?: number
 }
-export type Choice = Length | Count | OneOf<string> | Gauge
+export type Choice = Length | Count | OneOf<string> | Gauge | Places
 /** All choices of a family by their ids, in the order in which they are shown. */
 export type Choices = Readonly<Record<string, Choice>>
 
@@ -108,7 +116,9 @@ type ValueOf<C> = C extends { readonly kind: 'choice'; readonly values: readonly
   ? V
   : C extends Gauge
     ? string
-    : number
+    : C extends Places
+      ? readonly number[]
+      : number
 /** Options of a family by its choices. */
 export type OptionsOf<C> = { readonly [K in keyof C]: ValueOf<C[K]> }
 
@@ -136,10 +146,18 @@ export const oneOf = <const V extends string>(
   more: Partial<More<OneOf<NoInfer<V>>, 'values'>> = {},
 ): OneOf<V> => ({ kind: 'choice', group, values, ...more, start: more.start ?? values[0]! }) as OneOf<V>
 
+/** Places round the edge. @example places('hold', 8, { start: [2, 4, 8, 10] }) */
+export const places = (group: string, most: number, more: More<Places, 'most'>): Places => ({
+  kind: 'places',
+  group,
+  most,
+  ...more,
+})
+
 /** A wire's size. @example gauge('wire', 'square', [0.4, 1.7], { start: '20 AWG' }) */
 export const gauge = (
   group: string,
-  profile: Profile,
+  profile: Gauge['profile'],
   range: Gauge['range'],
   more: More<Gauge, 'profile' | 'range'>,
 ): Gauge => ({ kind: 'gauge', group, profile, range, ...more })
@@ -181,7 +199,7 @@ export const thicker = ({ range }: Gauge, label: string): readonly WireSize[] =>
 export const onStep = (c: Choice, v: number): number =>
   c.kind === 'number' ? Number((Math.round(v / c.step) * c.step).toFixed(3)) : Math.round(v)
 
-const given = <T, A>(from: From<T, A>, at: A): T =>
+export const given = <T, A>(from: From<T, A>, at: A): T =>
   typeof from === 'function' ? (from as (at: A) => T)(at) : from
 
 /** What makers usually take of each wire that says so, mm. */
@@ -235,6 +253,8 @@ export const paramsOf = (choices: Choices, stone: FullStone): Param[] =>
       }
       case 'choice':
         return { ...base, kind: 'choice', values: c.values }
+      case 'places':
+        return { ...base, kind: 'places', most: c.most }
       case 'gauge':
         return { ...base, kind: 'choice', values: WIRE_SIZES.filter(within(c.range)).map((s) => s.label) }
       default: {
@@ -283,6 +303,10 @@ function temperOf({ temper }: Gauge, options: Options): Temper {
   return (said !== undefined && TEMPERS.includes(said) ? said : options.temper) as Temper
 }
 
+/** A wire's profile: its own, or as another choice says. */
+export const profileOf = ({ profile }: Gauge, options: Options): Profile =>
+  typeof profile === 'string' ? profile : (options[profile.by] as Profile)
+
 /** The stock that a gauge, the metal and the temper of the options make. */
 export const stockOf = (choices: Choices, options: Options, id: string): Stock => {
   const c = choices[id]
@@ -290,7 +314,7 @@ export const stockOf = (choices: Choices, options: Options, id: string): Stock =
   return {
     alloy: options.alloy as AlloyId,
     temper: temperOf(c, options),
-    profile: c.profile,
+    profile: profileOf(c, options),
     size: wireSize(String(options[id])),
   }
 }
@@ -309,6 +333,8 @@ export const leavesOf = <C extends Choices>(
           return [id, leaf('chosen', key, wireSize(String(v)).mm, 'mm')]
         case 'choice':
           return [id, leaf('chosen', key, String(v), 'word')]
+        case 'places':
+          return [id, leaf('chosen', key, (v as readonly number[]).join(', '), 'word')]
         case 'number':
           return [id, leaf('chosen', key, Number(v), c.unit)]
         case 'integer':

@@ -14,6 +14,7 @@ import {
   readChoices,
   usualCounts,
   usualSizes,
+  given,
 } from './choices.js'
 import { commonFindings, commonFormulas, designOf, effortsOf, gaugesOf } from './common.js'
 import { makerOf, makingFormulas, type Made } from './made.js'
@@ -94,7 +95,7 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
     habit: (stone, alloy) => ({
       sizes: usualSizes(choices, fullStone(stone), alloy),
       counts: usualCounts(choices, fullStone(stone)),
-      temper: recipe.temper ?? 'half hard',
+      temper: given(recipe.temper ?? 'half hard', fullStone(stone)),
     }),
     decides: searched(choices),
     bearing: (options) => {
@@ -139,6 +140,7 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
               columns: fixed(`wires across at ${t.id}`, t.columns),
               rows: fixed(`rows at ${t.id}`, t.rows),
               ...(t.hull ? { hull: t.hull } : {}),
+              ...(t.row && t.turns ? { turns: t.turns, turn: t.row } : {}),
               ...(t.on ? { on: t.on } : {}),
             },
           ]),
@@ -162,8 +164,14 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
     face: (stone, options) => faceOf(madeOf(stone, options)),
     efforts: (stone, options, turns) => effortsOf(madeOf(stone, options), minutes, turns),
     gauges: (stone, options, force) => gaugesOf(madeOf(stone, options), force),
-    moves: (stone, options) => movesOf(choices, fullStone(stone), options),
-    benchMoves: (_, options) => benchMovesOf(choices, options),
+    moves: (stone, options) => [
+      ...movesOf(choices, fullStone(stone), options),
+      ...(recipe.moves?.(fullStone(stone), readChoices(choices, options)) ?? []),
+    ],
+    benchMoves: (stone, options) => [
+      ...benchMovesOf(choices, options),
+      ...(recipe.benchMoves?.(fullStone(stone), readChoices(choices, options)) ?? []),
+    ],
     withBench: (stone, options, done) =>
       build(stone, Object.assign({}, options, ...done.map((m) => m.change)) as Options),
     checks: () => recipe.checks,

@@ -7,7 +7,7 @@ import { leaf, numberOf, type Formula, type Formulas, type Quantity } from '../.
 import type { Hand, Options } from '../family.js'
 import { bind, slipOf } from '../shared/bind.js'
 import { stretchOf, wireFrom } from '../shared/pieces.js'
-import { leavesOf, METAL, readChoices, startOf, stockOf, type Choices } from './choices.js'
+import { leavesOf, METAL, readChoices, startOf, stockOf, type Choice, type Choices } from './choices.js'
 import { figures, mm } from './figures.js'
 import type { Given, Recipe, Searched } from './recipe.js'
 import { wholeWork } from './wholeWork.js'
@@ -60,6 +60,24 @@ function rangeOf(wire: Wire, of: Stretch): { readonly s0: number; readonly s1: n
   const [a, b] = of.at
   // what is worked to the left runs backward along the wire
   return s1 <= wire.anchor + 1e-9 ? { s0: s1 - b, s1: s1 - a } : { s0: s0 + a, s1: s0 + b }
+}
+
+/** A choice's value out of a figure's input. */
+function chosenFrom(c: Choice, said: number | string): Options[string] {
+  switch (c.kind) {
+    case 'gauge':
+      return WIRE_SIZES.find((s) => Math.abs(s.mm - Number(said)) < 1e-9)!.label
+    case 'places':
+      return String(said) === '' ? [] : String(said).split(', ').map(Number)
+    case 'number':
+    case 'integer':
+    case 'choice':
+      return said
+    default: {
+      const never: never = c
+      throw new RangeError(`unknown choice ${JSON.stringify(never)}`)
+    }
+  }
 }
 
 /** Makes a recipe's work, and makes it again from the inputs of a figure. */
@@ -157,12 +175,25 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
 
   const wiresOf = (work: Wirework, options: Options): Wire[] =>
     work.strands.map((s): Wire => {
-      const plain = wireFrom({
+      const finish = s.finish ?? 'cut flush'
+      const made = wireFrom({
         id: s.id,
         stock: stockOf(choices, options, s.size),
         halves: { left: s.left ?? [], right: s.right },
-        finish: s.finish ?? 'cut flush',
+        finish: typeof finish === 'string' ? finish : 'cut flush',
       })
+      const plain: Wire = {
+        ...made,
+        ...(s.twist ? { twist: s.twist } : {}),
+        ...(typeof finish === 'string'
+          ? {}
+          : {
+              ends: [
+                { ...made.ends[0], finish: finish.left },
+                { ...made.ends[1], finish: finish.right },
+              ],
+            }),
+      }
       if (!s.roll) return plain
       const at = (id: string | undefined, end: 's0' | 's1', none: number) =>
         id === undefined ? none : stretchOf(plain, id)[end]
@@ -195,10 +226,11 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
       ...plain,
       kind,
       turns,
-      hold: turns >= (tie.clamps ?? 3) ? 'clamp' : 'pin',
+      hold: turns >= (tie.clamps ?? 3) && !tie.pins ? 'clamp' : 'pin',
       slip: slipOf(binder, turns),
       ...(counted ? { counted } : {}),
       ...(tie.between ? { between: true as const } : {}),
+      ...(tie.woven ? { woven: tie.woven } : {}),
     }
   }
 
@@ -232,12 +264,7 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
         Object.entries(choices).flatMap(([id, c]): [string, Options[string]][] => {
           const said = x[id] ?? words[id]
           if (said === undefined) return []
-          return [
-            [
-              id,
-              c.kind === 'gauge' ? WIRE_SIZES.find((s) => Math.abs(s.mm - Number(said)) < 1e-9)!.label : said,
-            ],
-          ]
+          return [[id, chosenFrom(c, said)]]
         }),
       )
       const unnamed = startOf(choices, stone, { alloy: 'copper', temper: 'half hard' }, named)

@@ -2,8 +2,8 @@ import type { Finding } from '../../finding/index.js'
 import type { FullStone, StoneInputs } from '../../stone/index.js'
 import type { Stock, Temper } from '../../wire/index.js'
 import type { Formulas, Quantity, Unit } from '../../working/index.js'
-import type { Family, FamilyText, Hand } from '../family.js'
-import type { Choices, Gauge, METAL, OptionsOf } from './choices.js'
+import type { BenchMove, Family, FamilyText, Hand, MendMove } from '../family.js'
+import type { Choices, From, Gauge, METAL, OptionsOf } from './choices.js'
 import type { Wirework } from './wirework.js'
 
 type WithMetal<C> = C & typeof METAL
@@ -83,12 +83,15 @@ export interface Recipe<C extends Choices> {
   /** The size of the wire that bears the stone, or which it is by the choices. */
   readonly bearing: Sizes<C> | ((o: OptionsOf<WithMetal<C>>) => Sizes<C>)
   /** The temper that a piece is usually worked in, where no wire says otherwise: half hard where nothing is said. */
-  readonly temper?: Temper
+  readonly temper?: From<Temper, FullStone>
   /** It sets several like stones side by side. */
   readonly takesRows?: true
   /** What stands against such a stone, if anything does. */
   unfit(stone: FullStone): Unfit | undefined
   make(given: Given<C>): Wirework
+  /** What can be done about the hold beside what its choices say of themselves, and what can be done with the stone in. */
+  moves?(stone: FullStone, o: OptionsOf<WithMetal<C>>): readonly MendMove[]
+  benchMoves?(stone: FullStone, o: OptionsOf<WithMetal<C>>): readonly BenchMove[]
   readonly checks: readonly string[]
   readonly room?: Family['room']
   readonly mends: Family['mends']

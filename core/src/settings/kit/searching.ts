@@ -12,6 +12,7 @@ import type {
 import { between, oneOf } from '../shared/unitInterval.js'
 import {
   onStep,
+  profileOf,
   rangeOf,
   startOf,
   starting,
@@ -26,13 +27,14 @@ type Among = Extract<Search, { readonly among: unknown }>
 
 /** Choices that a search decides: what is one of a list, which the lengths may hang on, and then the lengths. */
 export function searched(choices: Choices): string[] {
-  const { shares, lists } = split(choices)
-  return [...lists, ...shares].map(([id]) => id)
+  const { shares, lists, late } = split(choices)
+  return [...lists, ...shares, ...late].map(([id]) => id)
 }
 
 function split(choices: Choices): {
   readonly shares: readonly (readonly [string, Choice, Share])[]
   readonly lists: readonly (readonly [string, Among])[]
+  readonly late: readonly (readonly [string, Among])[]
 } {
   const shares: [string, Choice, Share][] = []
   const lists: [string, Among][] = []
@@ -41,7 +43,7 @@ function split(choices: Choices): {
       if ('share' in c.search) shares.push([id, c, c.search])
       else lists.push([id, c.search])
     }
-  return { shares, lists }
+  return { shares, lists: lists.filter(([, s]) => !s.after), late: lists.filter(([, s]) => s.after) }
 }
 
 /** Is this share decided, given what else is. */
@@ -60,13 +62,13 @@ const metalOf = (choices: Choices, set: Options): number =>
   Object.entries(set).reduce((sum, [id, v]) => {
     const c = choices[id]
     return c?.kind === 'gauge'
-      ? sum + section(c.profile, wireSize(String(v)).mm).area * (c.takes ?? 100)
+      ? sum + section(profileOf(c, set), wireSize(String(v)).mm).area * (c.takes ?? 100)
       : sum
   }, 0)
 
 /** First options to try: for each set of listed values the few shares in turn, the lightest wires first. */
 export function candidatesOf(choices: Choices, stone: FullStone, wish: Wish): CandidateGroup[] {
-  const { shares, lists } = split(choices)
+  const { shares, lists, late } = split(choices)
   const small = Math.min(stone.length, stone.width)
   let sets: Record<string, OptionValue>[] = [{}]
   for (const [id, s] of lists)
@@ -79,12 +81,18 @@ export function candidatesOf(choices: Choices, stone: FullStone, wish: Wish): Ca
     .map((set): CandidateGroup => ({
       wire: metalOf(choices, set),
       options: () =>
-        Array.from({ length: rounds }, (_, i) => {
+        Array.from({ length: rounds }, (_, i): Options | undefined => {
           const reaches = shares
             .filter(([, , s]) => decided(s, choices, stone, wish, set))
             .map(([id, c, s]) => [id, reached(c, s, s.tries[i % s.tries.length]! * small)])
-          return startOf(choices, stone, wish, { ...set, ...(Object.fromEntries(reaches) as Options) })
-        }),
+          const now: Record<string, OptionValue> = { ...set, ...(Object.fromEntries(reaches) as Options) }
+          for (const [id, s] of late) {
+            const [likeliest] = (s.tries ?? s.among)(starting(choices, stone, wish, now))
+            if (likeliest === undefined) return undefined
+            now[id] = likeliest
+          }
+          return startOf(choices, stone, wish, now)
+        }).filter((o) => o !== undefined),
     }))
     .sort((a, b) => a.wire - b.wire)
 }
@@ -139,7 +147,7 @@ export const movesOf = (choices: Choices, stone: FullStone, options: Options): M
             .map((s) => ({ id: `thicker-${id}`, change: { [id]: s.label }, values: { size: s.label } }))
         : []
     const m = c.mend
-    if (!m || 'risk' in m) return []
+    if (!m || 'risk' in m || c.kind === 'places') return []
     if ('to' in m) return now === m.to ? [] : [{ id: m.move, change: { [id]: m.to }, values: {} }]
     if ('downTo' in m)
       return m.downTo.flatMap((share): MendMove[] => {

@@ -21,6 +21,7 @@ export function wholeWork(work: Wirework, margin: number): Wirework {
     steps: [
       { id: 'gather', kind: 'gather', wires: [] },
       { id: 'straighten', kind: 'straighten', wires: [] },
+      ...(work.before ?? []),
       forAll('cut', work.strands.length, { final: true }),
       ...(marked > 0 ? [forAll('mark', marked)] : []),
       ...work.steps,

@@ -1,4 +1,12 @@
-import type { Accent, Joint, Operation, OperationKind, SeatedStone, WireEnd } from '../../design/index.js'
+import type {
+  Accent,
+  Joint,
+  Operation,
+  OperationKind,
+  SeatedStone,
+  Wire,
+  WireEnd,
+} from '../../design/index.js'
 import type { Vec3 } from '../../geom/index.js'
 import type { Segment } from '../../path/index.js'
 import type { WireRole } from '../../wire/index.js'
@@ -18,7 +26,9 @@ export interface Strand {
   /** What it needs besides at each end, where a hand pulls it by its ends. */
   readonly pulled?: Quantity
   /** What becomes of its ends, where they are not simply cut flush. */
-  readonly finish?: WireEnd['finish']
+  readonly finish?: WireEnd['finish'] | Readonly<Record<'left' | 'right', WireEnd['finish']>>
+  /** Twisted about itself all along. */
+  readonly twist?: Wire['twist']
   /** How its profile lies: from this part to that one (by their ids, from the left end to the right one) a face looks this way. All along to the front where nothing is said. */
   readonly roll?: readonly { readonly from?: string; readonly to?: string; readonly face: Vec3 }[]
 }
@@ -32,7 +42,10 @@ export type Stretch =
 export const strandOf = (of: Stretch): string => ('part' in of ? of.strand : of[0])
 
 /** Wires fixed to each other where these stretches of theirs lie. */
-export interface Tie extends Pick<Joint, 'id' | 'kind' | 'columns' | 'rows' | 'counted' | 'between'> {
+export interface Tie extends Pick<
+  Joint,
+  'id' | 'kind' | 'columns' | 'rows' | 'counted' | 'between' | 'woven'
+> {
   readonly of: readonly Stretch[]
   /** Stiff strands that run on through turns of a fine one: these do not hinge them. */
   readonly runs?: readonly string[]
@@ -48,6 +61,10 @@ export interface Tie extends Pick<Joint, 'id' | 'kind' | 'columns' | 'rows' | 'c
   readonly hull?: Quantity
   /** The choice that makes it longer. */
   readonly field: string
+  /** Of a weave: the wire that one of its rows takes, its turns being rows. */
+  readonly row?: Quantity
+  /** It holds what may turn in it, however many its turns. */
+  readonly pins?: true
   /** Its wire runs on to the next such tie by so much, instead of being held at both ends. */
   readonly on?: Quantity
 }
@@ -79,6 +96,8 @@ export interface Step extends Partial<
 
 /** A stone in a setting as its recipe makes it: design, working, findings and minutes are all read from here. */
 export interface Wirework {
+  /** What is done before any wire is cut. */
+  readonly before?: readonly Step[]
   readonly strands: readonly Strand[]
   readonly ties: readonly Tie[]
   readonly steps: readonly Step[]

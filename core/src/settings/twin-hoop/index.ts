@@ -157,7 +157,7 @@ function several(k: K, g: Ground): Made {
 function single(k: K, g: Ground): Made {
   const { q } = k
   const wire = oneWire(k, g, 'one')
-  const up = k.found('climbs', 'packed and the last one', climbTurns(g) + 1, hangsOn(k))
+  const up = k.found('climbs', 'packed and the last one', climbTurns(g) + 1, hangsOn(k, g, 'climbs'))
   const tie = (id: string, part: string, [side, post]: [Side, string], turns: Quantity): Tie =>
     ownTurns({
       id,
@@ -192,7 +192,7 @@ function single(k: K, g: Ground): Made {
 
 /** Where the hoops lie, and the rods to bend them and a shank on. */
 function outputsOf(k: K, g: Ground, rods: Readonly<Record<Which, Quantity>>): NamedQuantity[] {
-  const on = hangsOn(k)
+  const on = hangsOn(k, g, 'spacing')
   const beyond = Math.max(0, g.outline.top - g.near.height - g.size / 2)
   const alike = Math.abs(numberOf(rods.near) - numberOf(rods.far)) < 0.005
   const tool = 'rod' as const

@@ -16,7 +16,6 @@ import { arcSegments } from '../shared/arcs.js'
 import { along, climbingCoil, endCoil, passingTurn, startCoil } from '../shared/coilRound.js'
 import { halfHoop } from '../shared/halfHoop.js'
 import { shoulderOf, shoulderPath } from '../shared/shoulder.js'
-import { choices } from './choices.js'
 import { type Ground, type K, type Side, type Which } from './hoops.js'
 import type { searched } from './text.js'
 
@@ -44,24 +43,42 @@ const flipY = (p: Vec3): Vec3 => [p[0], -p[1], p[2]]
 const flipped = (seg: Segment): Segment => moveSegment(seg, flipY, flipY)
 const mirrored = (seg: Segment): Segment => moveSegment(seg, mirrorX, mirrorX)
 
-/** Choices that the shape of hoops and carriers does not hang on. */
-const ASIDE: readonly string[] = ['passes', 'bail', 'rounds', 'neck', 'bindingSize', 'margin']
-const SHAPING = (Object.keys(choices) as (keyof typeof choices)[]).filter((id) => !ASIDE.includes(id))
-/** What the lengths of hoops and carriers hang on. */
-export const hangsOn = (k: K) => k.on(...SHAPING, 'alloy', 'temper')
+const ROUND_A_SIDE = ['pass', 'coil', 'climb', 'tied', 'side', 'hook', 'climbs', 'bend']
+const OF_CARRIERS = ['finger', 'turn', 'shoulder', 'side', 'tied', 'hook']
+
+/** What a figure of this kind hangs on: where the hoops lie, how often ends are wound, where their carriers begin. */
+export function hangsOn(k: K, g: Ground, kind: keyof typeof searched): Readonly<Record<string, Quantity>> {
+  const several = g.ring && !g.one && ROUND_A_SIDE.includes(kind)
+  const turned = kind !== 'pass' && ROUND_A_SIDE.includes(kind)
+  const begun = g.ring ? (['ring', 'bulge'] as const) : (['leave'] as const)
+  return k.on(
+    ...(['mount', 'work', 'seat', 'hoop', 'play', 'shankSize'] as const),
+    ...(g.one ? [] : (['size'] as const)),
+    ...(several ? (['shank'] as const) : []),
+    ...(turned ? (['turns'] as const) : []),
+    ...(OF_CARRIERS.includes(kind) ? begun : []),
+    ...(g.one || kind === 'hook' ? (['alloy', 'temper'] as const) : []),
+  )
+}
 
 type Put = (id: string, kind: keyof typeof searched, segments: readonly Segment[], length?: Quantity) => void
 
 /** Draws stretches of one half of a wire, each as long as its path. */
-function putter(k: K, pen: Pen, strand: string, side: Side, seen = (s: Segment): Segment => s): Put {
-  const on = hangsOn(k)
+function putter(
+  k: K,
+  g: Ground,
+  pen: Pen,
+  strand: string,
+  side: Side,
+  seen = (s: Segment): Segment => s,
+): Put {
   return (id, kind, segments, length) => {
     if (segments.length === 0) throw new RangeError(`there is no room for "${id}"`)
     pen.draw(
       id,
       kind,
       segments.map(seen),
-      length ?? k.found(kind, `${strand}, ${id} ${side}`, pathLength({ segments }), on),
+      length ?? k.found(kind, `${strand}, ${id} ${side}`, pathLength({ segments }), hangsOn(k, g, kind)),
     )
   }
 }
@@ -70,13 +87,10 @@ function putter(k: K, pen: Pen, strand: string, side: Side, seen = (s: Segment):
 function halfLength(k: K, g: Ground, which: Which, face: 'front' | 'back'): Quantity | undefined {
   if (g.lying !== undefined) return undefined
   const [x] = outlinePoint(g.outline, g[which][face], g.offset)
-  return F.half({ radius: k.found('radius', `${which} hoop’s ${face} half`, x, hangsOn(k)) })
+  return F.half({ radius: k.found('radius', `${which} hoop’s ${face} half`, x, hangsOn(k, g, 'radius')) })
 }
 
-export interface Halves {
-  readonly left: Pen
-  readonly right: Pen
-}
+export type Halves = Readonly<Record<Side, Pen>>
 const fresh = (): Pen => new Pen([0, 0, 0], [0, 1, 0])
 
 /** A hoop from the middle of its turn in passing (at the left) outward, upright. The far hoop is the near one seen in the mirror y = 0. */
@@ -86,7 +100,10 @@ export function hoopOf(k: K, g: Ground, which: Which): Halves {
   const [enters, leaves] = passingTurn(post, front, gap)
   const seen = which === 'far' ? flipped : undefined
   const [left, right] = [fresh(), fresh()]
-  const [toLeft, toRight] = [putter(k, left, which, 'left', seen), putter(k, right, which, 'right', seen)]
+  const [toLeft, toRight] = [
+    putter(k, g, left, which, 'left', seen),
+    putter(k, g, right, which, 'right', seen),
+  ]
   toLeft('pass', 'pass', [reverseSegment(enters)])
   toLeft('front', 'front', [reverseSegment(halfHoop(g, front, 'front'))], halfLength(k, g, which, 'front'))
   toLeft('coil', 'coil', [reverseSegment(startCoil(post, front, -1, g.turns, lead))])
@@ -138,8 +155,8 @@ function carrierBegun(
   z: number,
 ): Halves & { readonly puts: Readonly<Record<Side, Put>>; readonly bail?: PartOfWork } {
   const putsOn = ({ left, right }: Halves): Record<Side, Put> => ({
-    left: putter(k, left, strand, 'left', mirrored),
-    right: putter(k, right, strand, 'right'),
+    left: putter(k, g, left, strand, 'left', mirrored),
+    right: putter(k, g, right, strand, 'right'),
   })
   if (g.ring) {
     const pens = { left: fresh(), right: fresh() }
@@ -159,9 +176,7 @@ function carrierBegun(
   return { ...bail.pens, puts, bail }
 }
 
-export interface Carrier extends Halves {
-  readonly bail?: PartOfWork
-}
+export type Carrier = Halves & { readonly bail?: PartOfWork }
 
 /** A wire that carries the hoops: the `index`th of a shank's side by side. */
 export function carrierOf(k: K, g: Ground, strand: string, index: number): Carrier {
