@@ -91,11 +91,12 @@ describe('working', () => {
       for (const [name, q] of before) {
         const depends = leafKeys(q).has(key)
         const changed = after.get(name)!.value !== q.value
-        // what is rounded to a step, to whole turns or estimated from counts may stay although it depends
+        // what is rounded to a step, to whole turns, estimated from counts or searched for may stay although it depends
         const stepped =
+          [...nodes(q)].some((n) => !isLeaf(n) && n.formula.startsWith('bound-frame.')) ||
           q.formula.startsWith('cut.shown') ||
           /shown|mass|cost|metal|binding/.test(name) ||
-          ['cut.turns', 'frame.front', 'frame.thick', 'frame.face'].includes(q.formula)
+          q.formula === 'cut.turns'
         if (changed) expect({ key, name, depends }).toEqual({ key, name, depends: true })
         if (depends && !stepped) expect({ key, name, changed }).toEqual({ key, name, changed: true })
       }

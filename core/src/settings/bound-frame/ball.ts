@@ -1,9 +1,8 @@
 import type { Accent } from '../../design/index.js'
 import type { Vec3 } from '../../geom/index.js'
-import { outlineNearest, outlinePoint } from '../../stone/index.js'
+import { outlinePoint } from '../../stone/index.js'
 import { ballCentre, coilAccent, offFrom, type CoilAccent, type CoiledAccent } from '../shared/coilAccent.js'
-import { wireHeight, type FrameBasis, type FrameSide } from './basis.js'
-import { leastBend } from './options.js'
+import { wireHeight, type Frame, type FrameSide } from './frame.js'
 
 /** It stays this far off stone and neck, mm. */
 const OFF = 0.05
@@ -67,17 +66,9 @@ export function placeBall(basis: BallBasis): PlacedBall | undefined {
   return undefined
 }
 
-/** The ball of a frame that has one. */
-export const ballOf = (basis: FrameBasis): PlacedBall | undefined =>
-  basis.o.ball > 0
-    ? placeBall({
-        ...basis,
-        neck: basis.o.neck,
-        wires: basis.o.wires,
-        ball: basis.o.ball,
-        least: leastBend(basis.o),
-      })
-    : undefined
+/** The ball of a frame. */
+export const ballOf = (frame: Frame, neck: number, ball: number): PlacedBall | undefined =>
+  ball > 0 ? placeBall({ ...frame, neck, ball }) : undefined
 
 /** The ball as it lies in a design. */
 export const ballAccent = ({ centre, spec }: PlacedBall): Accent => ({
@@ -88,18 +79,3 @@ export const ballAccent = ({ centre, spec }: PlacedBall): Accent => ({
   axis: [0, 0, 1],
   wire: 'front',
 })
-
-/** Share of a disc about a place that lies inside the stone's edge, by a raster of 80 across. */
-export function discInside({ solid }: FrameSide, x: number, y: number, radius: number): number {
-  const edge = solid.edge ?? solid.outline
-  const n = 80
-  let [all, inside] = [0, 0]
-  for (let i = 0; i < n; i++)
-    for (let j = 0; j < n; j++) {
-      const [u, v] = [((i + 0.5) / n) * 2 - 1, ((j + 0.5) / n) * 2 - 1]
-      if (u * u + v * v > 1) continue
-      all++
-      if (outlineNearest(edge, x + u * radius, y + v * radius).distance < 0) inside++
-    }
-  return inside / all
-}

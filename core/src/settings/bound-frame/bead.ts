@@ -1,19 +1,6 @@
-import type { Accent, Design, Joint, Wire } from '../../design/index.js'
-import { mirrorX } from '../../geom/index.js'
-import {
-  measurePath,
-  moveSegment,
-  pathAt,
-  reverseSegment,
-  type Path,
-  type Segment,
-} from '../../path/index.js'
 import { outlineNearest, outlinePoint } from '../../stone/index.js'
-import { wireSize, type Stock } from '../../wire/index.js'
-import { slipOf } from '../shared/bind.js'
-import { beadHalf, type BeadOn, type Leg } from '../shared/beadAccent.js'
-import { stackHeight, type FrameBasis, type FrameSide } from './basis.js'
-import { touching, type BoundFrameOptions } from './options.js'
+import type { BeadOn, Leg } from '../shared/beadAccent.js'
+import { stackHeight, type Frame, type FrameSide } from './frame.js'
 
 /** Turns of the bead's wire round each shoulder, as seen from the front. */
 export const BEAD_TURNS = 3
@@ -45,16 +32,6 @@ export interface PlacedBead {
   /** How far the bead stands before the front of the frame, mm. */
   readonly before: number
 }
-
-const basisOfBead = (basis: FrameBasis): BeadBasis => ({
-  right: basis,
-  left: basis.left,
-  join: basis.join,
-  wires: basis.o.wires,
-  profile: touching(basis.o),
-  bead: basis.o.bead,
-  fine: wireSize(basis.o.bindingSize).mm,
-})
 
 /** The straight leg of one side where its middle is at height y; undefined where it is not straight there for all turns. */
 function legAt(
@@ -132,81 +109,16 @@ export function placeBead(basis: BeadBasis): PlacedBead | undefined {
   return undefined
 }
 
-/** The bead of a frame that has one. */
-export const beadOf = (basis: FrameBasis): PlacedBead | undefined =>
-  basis.o.bead > 0 ? placeBead(basisOfBead(basis)) : undefined
-
-/** Fine wire that a bead is threaded on: round and soft, as thick as the binding. */
-export const beadStock = (o: BoundFrameOptions): Stock => ({
-  alloy: o.alloy,
-  temper: 'dead soft',
-  profile: 'round',
-  size: wireSize(o.bindingSize),
-})
-
-/** The bead of a design with its wire and the turns that hold it. @throws RangeError where it has no place */
-export function withBead(basis: FrameBasis, design: Design): Design {
-  const placed = beadOf(basis)
-  if (!placed) throw new RangeError('a bead has no place above the stone')
-  const { on } = placed
-  const halves = { right: beadHalf(placed.right, on), left: beadHalf(placed.left, on) }
-  const mirrored = (segments: readonly Segment[]) =>
-    [...segments].reverse().map((seg) => reverseSegment(moveSegment(seg, mirrorX, mirrorX)))
-  const lists = [
-    ['turns-left', 'turns', mirrored(halves.left.turns)],
-    ['through-left', 'through', mirrored(halves.left.through)],
-    ['through-right', 'through', halves.right.through],
-    ['turns-right', 'turns', halves.right.turns],
-  ] as const
-  let run = 0
-  const parts = lists.map(([id, kind, segments]) => {
-    const s0 = run
-    run += measurePath({ segments }).length
-    return { id, kind, s0, s1: run }
-  })
-  const path: Path = { segments: lists.flatMap(([, , segments]) => segments) }
-  const ends = [pathAt(path, 0), pathAt(path, run)] as const
-  const stock = beadStock(basis.o)
-  const wire: Wire = {
-    id: 'bead',
-    stock,
-    path,
-    roll: [],
-    anchor: parts[1]!.s1,
-    ends: [
-      { place: ends[0].p, direction: [-ends[0].t[0], -ends[0].t[1], -ends[0].t[2]], finish: 'tucked' },
-      { place: ends[1].p, direction: ends[1].t, finish: 'tucked' },
-    ],
-    parts,
-  }
-  const accent: Accent = {
-    id: 'bead',
-    kind: 'bead',
-    centre: [0, on.y, on.z],
-    radius: on.radius,
-    axis: [1, 0, 0],
-    wire: 'bead',
-  }
-  const coil = (side: 'left' | 'right'): Joint => {
-    const { s0, s1 } = parts.find((p) => p.id === `turns-${side}`)!
-    return {
-      id: `bead-${side}`,
-      kind: 'coil',
-      members: [{ wire: 'bead', s0, s1 }],
-      binder: stock,
-      columns: 1,
-      rows: basis.o.wires,
-      length: s1 - s0,
-      turns: BEAD_TURNS,
-      counted: 'sides',
-      hold: 'clamp',
-      slip: slipOf(stock, BEAD_TURNS),
-    }
-  }
-  return {
-    ...design,
-    wires: [...design.wires, wire],
-    joints: [...design.joints, coil('left'), coil('right')],
-    accents: [...design.accents, accent],
-  }
-}
+/** The bead of a frame, threaded on wire so fine. */
+export const beadOf = (frame: Frame, bead: number, fine: number): PlacedBead | undefined =>
+  bead > 0
+    ? placeBead({
+        right: frame,
+        left: frame.left,
+        join: frame.join,
+        wires: frame.wires,
+        profile: frame.profile,
+        bead,
+        fine,
+      })
+    : undefined

@@ -1,7 +1,8 @@
 import { fullStone, type Stone } from '../../stone/index.js'
 import { COMMON_SIZES } from '../../wire/index.js'
 import type { FamilyExamples, Options } from '../family.js'
-import { places, plainFrameOptions } from './candidates.js'
+import { METAL, startOf } from '../kit/index.js'
+import { choices } from './choices.js'
 
 /** Points of a free outline, smooth and most often hollow somewhere, in no particular unit. */
 function freePoints(random: () => number): [number, number][] {
@@ -76,6 +77,7 @@ const FRAME: Options = {
   backBends: [1.4, 4, 8, 10.6],
   backOverlap: 1.6,
   bail: 5,
+  passes: 3,
   tail: 22,
   margin: 10,
 }
@@ -89,12 +91,10 @@ export const examples: FamilyExamples = {
     const gauges = COMMON_SIZES.filter((s) => s.mm >= 0.5 && s.mm <= 1.3)
     const size = gauges[Math.floor(random() * gauges.length)]!
     const reach = () => Number((0.3 + random() * 0.14 * small).toFixed(1))
-    const plain = plainFrameOptions(stone, wish, {
-      size,
-      wires: 3 + Math.floor(random() * 4),
-      overlap: reach(),
-    })
+    const wires = 3 + Math.floor(random() * 4)
     const [frontOverlap, backOverlap] = [reach(), reach()]
+    const decided = { size: size.label, wires, frontOverlap, backOverlap }
+    const plain = startOf({ ...choices, ...METAL }, full, wish, decided)
     const twin = (right: readonly number[]) =>
       [...right, ...right.map((h) => Number((12 - h).toFixed(1)))].sort((a, b) => a - b)
     const shaken = (h: number, by: number) => Number((h + (random() - 0.5) * by).toFixed(1))
@@ -104,18 +104,10 @@ export const examples: FamilyExamples = {
         const n = 1 + Math.floor(random() * 3)
         return twin(Array.from({ length: n }, (_, i) => shaken(1.2 + ((i + 0.5) / n) * 3.4, 1.2)))
       }
-      const asked = { ...plain, frontOverlap, backOverlap }
-      try {
-        return twin(
-          places(stone, asked, face)
-            .filter((h) => h < 6)
-            .map((h) => shaken(h, 0.4)),
-        )
-      } catch {
-        return twin([3])
-      }
+      const craft = (plain[`${face}Bends`] as readonly number[]).filter((h) => h < 6)
+      return twin(craft.length > 0 ? craft.map((h) => shaken(h, 0.4)) : [3])
     }
-    return { ...plain, frontOverlap, backOverlap, frontBends: pairs('front'), backBends: pairs('back') }
+    return { ...plain, frontBends: pairs('front'), backBends: pairs('back') }
   },
   vary: (options, random) => ({
     ...options,
@@ -123,6 +115,10 @@ export const examples: FamilyExamples = {
     twist: random() < 0.3 ? (random() < 0.5 ? 'open' : 'tight') : 'no',
     tail: Math.round(random() * 50),
     swirls: (['0', '2', '4', 'every end'] as const)[Math.floor(random() * 4)]!,
+    pair: (['rear', 'rear', 'middle', 'front'] as const)[Math.floor(random() * 4)]!,
+    roll: random() < 0.7 ? 'backward' : 'forward',
+    strip: random() < 0.8 ? 'bound' : 'twisted',
+    order: random() < 0.5 ? 'bends first' : 'neck first',
     swirlPlace: random() < 0.5 ? 'above' : 'on the shoulders',
     tailOver: random() < 0.3 ? '1.5' : 'no',
     ball: random() < 0.25 ? 3 + Math.round(random() * 6) / 2 : 0,

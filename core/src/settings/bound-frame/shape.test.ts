@@ -176,7 +176,9 @@ describe('what the choices of a frame change', () => {
   it('each of them what it is said to, by as much as can be counted', () => {
     for (const c of LIST.slice(0, 5)) {
       const length = (change: Options) =>
-        frame.build(c.stone, { ...c.options, ...change }).wires.map((w) => pathLength(w.path))
+        frame
+          .build(c.stone, { ...c.options, swirls: 'every end', swirlPlace: 'above', ...change })
+          .wires.map((w) => pathLength(w.path))
       const now = length({})
       // a longer neck lengthens both halves of each wire by as much; the bail's end behind it grows with the neck
       const neck = length({ neck: Number(c.options.neck) + 1 })

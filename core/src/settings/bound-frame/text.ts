@@ -1,27 +1,45 @@
-import type { FamilyText } from '../family.js'
+import type { RecipeText } from '../kit/index.js'
+
+/** Figures of a bound frame that are searched for: lengths by kind of stretch, and what the frame bears. */
+export const searched = {
+  ease: 'in from the foot to the stone’s edge: {which}',
+  side: 'along the edge, between its bends: {which}',
+  bend: 'over the stone and back, where it touches it: {which}',
+  shoulder: 'from the edge into the upright: {which}',
+  swirl: 'to a swirl against the shoulder: {which}',
+  over: 'folded off the neck and, as a string would lie, over the face to the frame: {which}',
+  coil: 'to and round the ball: {which}',
+  through: 'from the middle of the bead to the shoulder: {which}',
+  turns: 'turns round the shoulder: {which}',
+  beadGap: 'clear between the shoulders where the bead sits: {which}',
+  gapTop: 'between the stone’s top and where both sides come together: {which}',
+  carried: [
+    'g',
+    'weight under which the frame without its bends gives way, {which}, pulled at the foot: plastic limit analysis of one wire, times their number',
+  ],
+  stretch:
+    'how far the frame without its bends stretches for each gram of a stone at 25 times its weight, {which}, by unit loads',
+} as const
 
 /** Words of the bound frame. Places in braces are filled from an operation's or finding's values. */
-export const text: FamilyText = {
+export const text: RecipeText = {
   name: 'Bound frame',
   about:
     'Straight wires lie side by side, bound at the foot, bent round the edge and bound at the neck; bends over the face and behind hold the stone.',
   school:
     'Square bundles bound with half-round, cut first and bound flat, then bent. Other makers weave fine wire round a round frame, or shape the frame before they bind it.',
   groups: {
-    frame: 'Frame',
-    hold: 'What holds the stone',
-    binding: 'Binding',
-    bail: 'Bail and tails',
+    wire: 'Wire',
+    binding: 'Foot and binding',
+    tails: 'What becomes of the ends',
     accents: 'Accents',
-    neck: 'Neck and allowance',
+    neck: 'Into the neck',
   },
   params: {
     wires: 'Frame wires',
     size: 'Wire',
     profile: 'Profile',
     twist: 'Front and rear wire twisted',
-    alloy: 'Metal',
-    temper: 'Temper',
     frontBends: 'Bends in front',
     frontOverlap: 'Reach in front',
     backBends: 'Bends behind',
@@ -30,34 +48,30 @@ export const text: FamilyText = {
     footBind: 'Foot held by',
     footForm: 'Foot bent to',
     footGap: 'Foot off the stone',
-    neck: 'Neck bind',
+    order: 'Order of work',
+    pair: 'Bail from',
     binding: 'Binding profile',
     bindingSize: 'Binding wire',
-    bail: 'Bail, inside',
-    tail: 'Each tail',
+    tail: 'Each tail that stands above',
     swirls: 'Ends made to swirls',
     swirlPlace: 'First pair of swirls',
     bead: 'Bead above the stone',
+    beadWire: 'Bead wire',
     ball: 'Ball on the right shoulder',
     tailOver: 'Front tails tied over the edge, o’clock',
     leave: 'Leaves the edge, before the top',
     neckRadius: 'Radius into the neck',
-    margin: 'Spare at each end',
   },
   parts: {
     foot: 'foot bind',
     side: 'along the edge',
     bend: 'bends over the stone',
     shoulder: 'shoulders',
-    neck: 'neck bind',
-    bail: 'bail strip, bound',
-    bare: 'bail strip, bare ends',
     tail: 'tails',
     tied: 'tied ends',
     coil: 'coil round the ball',
     through: 'through the bead',
     turns: 'turns round the shoulders',
-    allowance: 'spare at the ends',
   },
   wires: {
     front: 'Front wire',
@@ -71,8 +85,6 @@ export const text: FamilyText = {
   },
   joints: {
     foot: 'foot',
-    neck: 'neck',
-    bail: 'bail',
     ball: 'ball’s coil',
     'bead-left': 'bead, left',
     'bead-right': 'bead, right',
@@ -80,106 +92,73 @@ export const text: FamilyText = {
     'tie-right': 'right tail',
   },
   outputs: {
-    height: 'Height to the bail’s top',
-    width: 'Width at the girdle',
-    thick: 'Front to back, with the bail',
     gapTop: 'Gap above the stone',
     gapFoot: 'Gap at the foot',
     beadGap: 'Gap that the bead spans',
     stack: 'Height of the stack',
-    face: 'Face that shows',
   },
   findings: {
-    'bound-frame.not-domed':
+    'not-domed':
       'A bound frame takes cabochons with a flat back or a dome on both sides. A {kind} needs another setting.',
-    'bound-frame.row':
-      'A bound frame holds one stone. This is a row: measure one of them by itself, or wait for a setting that takes rows.',
-    'bound-frame.foot-too-long': 'A foot bind of {foot:1} mm leaves no side to bend. Make it shorter.',
-    'bound-frame.foot-into-stone':
+    'foot-too-long': 'A foot bind of {foot:1} mm leaves no side to bend. Make it shorter.',
+    'foot-into-stone':
       'The foot would stand {deep:2} mm in the stone where it comes in to the edge. Make it shorter, or leave a wider gap.',
-    'bound-frame.foot-bend-short':
+    'foot-bend-short':
       'A V with a gap of {gap:1} mm needs a longer foot than {foot:1} mm: its legs do not reach the stone’s edge. Bind a longer foot, or leave less gap.',
-    'bound-frame.weave-round':
+    'weave-round':
       'Half-round wire cannot be woven ({weave}): it twists where it goes through between the wires. Take round binding.',
-    'bound-frame.weave-twisted':
+    'weave-twisted':
       'Twisted wires are not woven over ({weave}): the weaving wire catches on their corners. Bind the foot, or leave the wires plain.',
-    'bound-frame.bead-no-room':
+    'bead-no-room':
       'There is no straight stretch between stone and neck for the turns that hold a bead. Leave the edge earlier, curve tighter into the neck, or take thinner binding.',
-    'bound-frame.ball-no-room':
+    'ball-no-room':
       'A ball of {ball:1} mm has no place on the shoulder: its coil would stand in the stone or the neck, or this wire cannot make its floor ring. Take another size, or leave the edge earlier.',
-    'bound-frame.ball-and-tail':
+    'ball-and-tail':
       'The front wire’s right end cannot both hold a ball and be tied over the edge. Do one of the two.',
-    'bound-frame.ball-and-bead':
+    'front-is-bail':
+      'The front wire’s ends become the bail: they cannot be led over the edge or hold a ball as well. Take the bail from another pair.',
+    'bail-before':
+      'Rolled forward the bail comes down before the neck, where the front wire’s ends would be led off. Roll it backward, or leave them cut.',
+    'ball-and-bead':
       'The coil round a ball of {ball:1} mm runs into the bead beside it. Take smaller ones, or one of the two.',
-    'bound-frame.bead-slips':
+    'bead-slips':
       'A bead of {bead:1} mm is smaller than the gap of {gap:1} mm that it spans: it would hang in it on its wire and turn. Take one a little larger than the gap.',
-    'bound-frame.bead-crowds':
+    'bead-crowds':
       'A bead of {bead:1} mm does not sit into the gap: its hole lies {before:1} mm before the frame. Take a smaller one, or leave the edge earlier.',
-    'bound-frame.swirl-no-room':
+    'swirl-no-room':
       'Swirls on the shoulders would run {need:1} mm into the neck. Leave the edge earlier, take thinner wire, or let them stand above.',
-    'bound-frame.no-room-for-shoulder':
+    'no-room-for-shoulder':
       'Leaving {leave:0}° before the top there is no room for a curve of {radius:1} mm into the neck. Leave the edge earlier, or curve tighter.',
-    'bound-frame.shoulder-too-tight':
+    'shoulder-too-tight':
       'A radius of {radius:1} mm at the neck is tighter than this wire bends; it takes {least:1} mm or more.',
-    'bound-frame.bail-too-small':
-      'A bail {bail:1} mm inside cannot be rolled from this wire; {least:1} mm or more can.',
-    'bound-frame.bail-onto-stone':
-      'A bail {bail:1} mm inside, rolled behind a neck of {neck:1} mm, comes down onto the stone. A neck of {need:1} mm carries it, or a smaller bail.',
-    'bound-frame.overlap-past-middle': 'A reach of {overlap:1} mm goes past the middle of the stone.',
-    'bound-frame.bend-over-hollow':
+    'overlap-past-middle': 'A reach of {overlap:1} mm goes past the middle of the stone.',
+    'bend-over-hollow':
       'At {hour:1} o’clock the edge is hollow and the frame passes it straight: a bend there would not reach the stone. Move it to where the edge bulges.',
-    'bound-frame.bend-into-stone':
+    'bend-into-stone':
       'The bend at {hour:1} o’clock would stand {deep:2} mm in the stone where it bulges. Reach less, or move the bend.',
-    'bound-frame.bend-in-foot':
+    'bend-in-foot':
       'The bend at {hour:1} o’clock runs {need:1} mm into the foot bind. Move it up, or bind a shorter foot.',
-    'bound-frame.bend-in-neck': 'The bend at {hour:1} o’clock runs into the shoulder. Move it down.',
-    'bound-frame.bends-collide':
+    'bend-in-neck': 'The bend at {hour:1} o’clock runs into the shoulder. Move it down.',
+    'bends-collide':
       'The bends at {first:1} and {second:1} o’clock run into each other by {need:1} mm. Move them apart, reach less, or take thinner wire.',
-    'bound-frame.bend-too-tight':
-      'One bend has a radius of {radius:2} mm; this wire takes {least:2} mm before it cracks.',
-    'bound-frame.too-light':
+    'too-light':
       'The frame is light for this stone: hung by the neck it starts to give at {times:0} times the stone’s weight ({carried:0} g), less than {wanted} times. Thicker or half-hard wire, or one wire more, carries it.',
-    'bound-frame.sags':
-      'At {times} times the stone’s weight the frame would stretch {sag:1} mm. Thicker or half-hard wire stands stiffer.',
-    'bound-frame.clumsy':
-      'Wire of {thickness:2} mm looks heavy round a stone {width:0} mm wide. A thinner gauge may do.',
-    'bound-frame.stack-high':
+    sags: 'At {times} times the stone’s weight the frame would stretch {sag:1} mm. Thicker or half-hard wire stands stiffer.',
+    clumsy: 'Wire of {thickness:2} mm looks heavy round a stone {width:0} mm wide. A thinner gauge may do.',
+    'stack-high':
       'The stack is {stack:1} mm high round an edge of {edge:1} mm: it stands proud of the stone. One wire fewer, or thinner wire.',
-    'bound-frame.stack-low':
+    'stack-low':
       'The stack is only {stack:1} mm high on an edge of {edge:1} mm. One wire more, or thicker wire.',
-    'bound-frame.few-bends':
-      'Bends on the {face}: only {count}. Three well spread ones keep a stone from tipping out.',
-    'bound-frame.long-gap':
-      'The gap above the stone is {gap:1} mm: room for a bead, or leave the edge later.',
+    'few-bends': 'Bends on the {face}: only {count}. Three well spread ones keep a stone from tipping out.',
+    'long-gap': 'The gap above the stone is {gap:1} mm: room for a bead, or leave the edge later.',
   },
   steps: {
-    gather: {
-      title: 'Lay everything ready',
-      say: '{n} frame wires of {frame}, and {binding} for binding. Flush cutter, nylon-jaw, flat-nose and round-nose pliers, rule, fine marker, tape.',
-      caution: 'Eye protection on before the first cut.',
-    },
-    straighten: {
-      title: 'Straighten and clean',
-      say: 'Pull the {frame} through nylon jaws until it lies flat, then wipe it with a cloth.',
-      look: 'No waves left, square edges not twisted.',
-    },
     twist: {
       title: 'Twist two wires before they are cut',
       say: 'Take two pieces of {frame}, each over {length:0} mm. Hold one end in a vice and turn the other in a pin vice: about {turns} turns in that length, one turn in {pitch:1} mm. One to the right, the other to the left.',
       look: 'Side by side the two slant toward each other, evenly along their whole length. They become the front and the rear wire.',
       caution:
         'Twisting hardens the wire: stop when it is even. Keep it straight and pulled, and your fingers off the turning end. Filled and plated wire may split.',
-    },
-    cut: {
-      title: 'Cut the frame wires',
-      say: 'Cut {n} wires to the lengths on the cut list.',
-      look: 'Measure each again before the next cut.',
-      caution: 'Hold both ends: cut pieces fly.',
-    },
-    mark: {
-      title: 'Mark the middle',
-      say: 'Mark the middle of all {n} wires, and {each:1} mm to either side of it.',
-      look: 'Marks line up when the wires lie side by side.',
     },
     align: {
       title: 'Lay the wires side by side',
@@ -188,12 +167,12 @@ export const text: FamilyText = {
     },
     'bind-foot': {
       title: 'Bind the foot',
-      say: 'From the {first} mark, bind the {n} wires until it measures {length:1} mm, {each:1} mm either side of the middle: about {turns} turns of {binding}, {sense} as seen from that end.',
+      say: 'From the {first} mark, bind the {n} wires until it measures {length:1} mm, {each:1} mm either side of the middle: about {turns} turns of {tie}, {sense} as seen from that end.',
       look: 'Wraps packed and flat; both binding ends on the face that will be behind.',
     },
     'weave-foot': {
       title: 'Weave the foot',
-      say: 'Over the {n} wires, between the foot marks, weave {weave} with {binding}: {repeats} repeats of {rows} rows, {turns} rows in all, about {length:1} mm. The wires open a little where it goes through.',
+      say: 'Over the {n} wires, between the foot marks, weave {weave} with {tie}: {repeats} repeats of {rows} rows, {turns} rows in all, about {length:1} mm. The wires open a little where it goes through.',
       look: 'Rows lie side by side, straight across; both halves have as many.',
       caution: 'Open every loop before you pull: a kink in fine wire breaks later. Guard your fingers.',
     },
@@ -228,6 +207,11 @@ export const text: FamilyText = {
       say: 'At {hour:1} o’clock bend the rear wire in behind, until it reaches {overlap:1} mm inside the edge.',
       look: 'It lies flat where the stone’s back will be.',
     },
+    'try-gap': {
+      title: 'Try the stone in the frame',
+      say: 'Lay the stone into the open frame: it touches all round, and the foot leaves it {gap:1} mm.',
+      look: 'If it is tight, open the shoulders a little; if loose, close them.',
+    },
     try: {
       title: 'Try the stone',
       say: 'Lay the stone in from the front. It should rest on every bend behind and touch the frame all round.',
@@ -251,18 +235,8 @@ export const text: FamilyText = {
     },
     'bind-neck': {
       title: 'Bind the neck',
-      say: 'Bind all {count} wires upward from the stone until it measures {length:1} mm, about {turns} turns of {binding}. Take the scrap tie off as you reach it.',
+      say: 'Bind all {count} wires upward from the stone until it measures {length:1} mm, about {turns} turns of {tie}. Take the scrap tie off as you reach it.',
       look: 'All edges flush, none rolled; no scrap tie left.',
-    },
-    'bind-bail': {
-      title: 'Bind the bail strip',
-      say: 'Part the rear pair from the others and bind it until it measures {length:1} mm, about {turns} turns of {binding}.',
-      look: 'Flat and even; the last end on the face that will be inside the roll.',
-    },
-    'roll-bail': {
-      title: 'Roll the bail',
-      say: 'Roll the strip backward over a rod of {inside:1} mm and lay its end down behind the neck.',
-      look: 'Straight, and centred over the stone.',
     },
     curl: {
       title: 'Curl the tails',
@@ -290,12 +264,12 @@ export const text: FamilyText = {
     },
     'tie-left': {
       title: 'Tie the left tail',
-      say: 'Lay its end along the front wire at {hour} o’clock and tie both with {turns} turns of {binding}. Cut it off flush behind the tie and press it in.',
+      say: 'Lay its end along the front wire at {hour} o’clock and tie both with {turns} turns of {tie}. Cut it off flush behind the tie and press it in.',
       look: 'It cannot be slid along; no end stands up.',
     },
     'tie-right': {
       title: 'Tie the right tail',
-      say: 'Lay its end along the front wire at {hour} o’clock and tie both with {turns} turns of {binding}. Cut it off flush behind the tie and press it in.',
+      say: 'Lay its end along the front wire at {hour} o’clock and tie both with {turns} turns of {tie}. Cut it off flush behind the tie and press it in.',
       look: 'It cannot be slid along; no end stands up.',
     },
     'coil-ball': {
@@ -307,7 +281,7 @@ export const text: FamilyText = {
     },
     'tie-ball': {
       title: 'Tie the coil to the frame',
-      say: 'Where the coil touches the front wire, tie both with {turns} turns of {binding}. Cut it off behind and press it in.',
+      say: 'Where the coil touches the front wire, tie both with {turns} turns of {tie}. Cut it off behind and press it in.',
       look: 'The coil stands level and cannot be turned.',
     },
     'close-ball': {
@@ -333,12 +307,6 @@ export const text: FamilyText = {
       say: 'Thread the {bead:1} mm bead and push it up to the shoulder.',
       look: 'The wire runs through freely; the hole’s edge does not cut it.',
     },
-    trim: {
-      title: 'Trim and tuck the ends',
-      say: 'Trim what is over (about {margin:0} mm at each end), file and press every end in.',
-      look: 'Run a finger over every end, then a scrap of thin cloth.',
-      caution: 'Cut into the hand or a cloth: ends fly.',
-    },
   },
   moves: {
     'deeper-front': 'Bends in front {by:1} mm deeper',
@@ -349,8 +317,7 @@ export const text: FamilyText = {
     'bends-both': 'More bends in front and behind, well spread',
     'reach-front': 'Bring the bends over the face',
     'reach-back': 'Bring the bends in behind',
-    harder: 'Half hard wire',
-    thicker: '{size} wire',
+    'thicker-size': '{size} wire',
     'press-front': 'Press the bends in front {by:1} mm farther in',
     'press-back': 'Press the bends behind {by:1} mm farther in',
     'add-front': 'Press more bends in on the front, well spread',
@@ -365,8 +332,7 @@ export const text: FamilyText = {
     'bends-both': 'hides more of the face, and takes longer',
     'bends-back': 'takes longer',
     'reach-front': 'hides more of the face',
-    harder: 'springs back more, and forgives fewer bends',
-    thicker: 'stiffer to bend, and seen more',
+    'thicker-size': 'stiffer to bend, and seen more',
   },
   checks: {
     'frame-only': 'Hold it by the frame only, low over a folded cloth: the stone stays.',

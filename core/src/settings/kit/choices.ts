@@ -102,7 +102,7 @@ export interface Gauge extends Base<string> {
   /** Where it is not the piece's own temper: that of a wire that is drawn tight by hand, or the choice that says it (a word that is no temper means the piece's own). */
   readonly temper?: Temper | { readonly by: string }
   /** About how much of it a piece takes, mm, to put the lightest sets of wires first. */
-  readonly takes?: number
+  readonly takes?: From<number, Starting>
   /** What makers usually take for a stone like this, mm: typical, uncited. */
   readonly usual?: From<readonly [least: number, most: number], FullStone>
   /** Of aluminium so many times as thick is usual: a size thicker where nothing is said. */

@@ -77,7 +77,7 @@ function operationsOf(made: Made, minutes: Minutes): Operation[] {
   const { work, wires, joints } = made
   const all = wires.map((w) => w.id)
   const formsOf = (shaped: readonly Shaped[] = []): Form[] =>
-    shaped.flatMap(({ of, kinds, ids, like }) =>
+    shaped.flatMap(({ of, kinds, ids, like, even }) =>
       wires
         .filter((w) => of.includes(w.id))
         .flatMap((w) =>
@@ -85,7 +85,7 @@ function operationsOf(made: Made, minutes: Minutes): Operation[] {
         )
         .map(({ w, p: { id, s0, s1 } }): Form => {
           const shown = like?.[id]
-          return { wire: w.id, s0, s1, to: shown ? { like: shown } : 'path' }
+          return { wire: w.id, s0, s1, to: shown ? { like: shown } : (even?.[id] ?? 'path') }
         }),
     )
   return work.steps.map(({ takes, places, ...step }, i): Operation => {

@@ -138,7 +138,7 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
               length: t.length,
               wound: sizes[t.wound]!,
               columns: fixed(`wires across at ${t.id}`, t.columns),
-              rows: fixed(`rows at ${t.id}`, t.rows),
+              rows: t.deep ?? fixed(`rows at ${t.id}`, t.rows),
               ...(t.hull ? { hull: t.hull } : {}),
               ...(t.row && t.turns ? { turns: t.turns, turn: t.row } : {}),
               ...(t.on ? { on: t.on } : {}),

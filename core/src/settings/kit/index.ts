@@ -1,4 +1,15 @@
-export { count, gauge, length, nearestSize, oneOf, places, proposed, startOf, stockOf } from './choices.js'
+export {
+  count,
+  gauge,
+  length,
+  METAL,
+  nearestSize,
+  oneOf,
+  places,
+  proposed,
+  startOf,
+  stockOf,
+} from './choices.js'
 export type { OptionsOf } from './choices.js'
 export type { Choice, Choices, Gauge, Starting } from './choices.js'
 export { familyOf } from './familyOf.js'

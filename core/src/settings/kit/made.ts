@@ -161,13 +161,14 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
           inputs: { ...on, which: word('which', which) },
         }
       },
-      say: (code, severity, field, values = {}, mend) => {
+      say: (code, severity, field, values = {}, mend, told) => {
         into.findings.push({
           code: `${recipe.id}.${code}`,
           severity,
           field,
           values,
           ...(mend ? { mend } : {}),
+          ...(told ? { figures: told } : {}),
         })
       },
     }
@@ -242,8 +243,9 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
     const none: Made = { stone, options, work: nothing, wires: [], joints: [], findings, found, on }
     try {
       const work = wholeWork(recipe.make(given), given.o.margin)
-      const wires = wiresOf(work, options)
-      return { ...none, work, wires, joints: work.ties.map((t) => jointOf(t, wires, options)) }
+      const read = readChoices(choices, options) as Options
+      const wires = wiresOf(work, read)
+      return { ...none, work, wires, joints: work.ties.map((t) => jointOf(t, wires, read)) }
     } catch (error) {
       const told = partly || findings.some((f) => f.severity === 'error')
       if (error instanceof RangeError && told) return none

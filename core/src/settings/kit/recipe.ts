@@ -42,6 +42,7 @@ export interface Given<C extends Choices> {
     field: Ids<C>,
     values?: Finding['values'],
     mend?: Finding['mend'],
+    figures?: Finding['figures'],
   ): void
 }
 

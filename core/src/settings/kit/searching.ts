@@ -1,5 +1,5 @@
 import type { FullStone } from '../../stone/index.js'
-import { section, wireSize } from '../../wire/index.js'
+import { section, type Profile } from '../../wire/index.js'
 import type {
   BenchMove,
   CandidateGroup,
@@ -11,8 +11,8 @@ import type {
 } from '../family.js'
 import { between, oneOf } from '../shared/unitInterval.js'
 import {
+  given,
   onStep,
-  profileOf,
   rangeOf,
   startOf,
   starting,
@@ -58,13 +58,14 @@ const decided = (
 const reached = (c: Choice, s: Share, mm: number): number => Math.max(s.atLeast ?? 0, onStep(c, mm))
 
 /** A measure of what these wires take, to try the lightest first. */
-const metalOf = (choices: Choices, set: Options): number =>
-  Object.entries(set).reduce((sum, [id, v]) => {
-    const c = choices[id]
-    return c?.kind === 'gauge'
-      ? sum + section(profileOf(c, set), wireSize(String(v)).mm).area * (c.takes ?? 100)
-      : sum
+function metalOf(choices: Choices, stone: FullStone, wish: Wish, set: Options): number {
+  const at = starting(choices, stone, wish, set)
+  return Object.entries(choices).reduce((sum, [id, c]) => {
+    if (c.kind !== 'gauge' || set[id] === undefined) return sum
+    const profile = typeof c.profile === 'string' ? c.profile : (at.of(c.profile.by) as Profile)
+    return sum + section(profile, at.mm(id)).area * given(c.takes ?? 100, at)
   }, 0)
+}
 
 /** First options to try: for each set of listed values the few shares in turn, the lightest wires first. */
 export function candidatesOf(choices: Choices, stone: FullStone, wish: Wish): CandidateGroup[] {
@@ -79,7 +80,7 @@ export function candidatesOf(choices: Choices, stone: FullStone, wish: Wish): Ca
   const rounds = Math.max(1, ...shares.map(([, , s]) => s.tries.length))
   return sets
     .map((set): CandidateGroup => ({
-      wire: metalOf(choices, set),
+      wire: metalOf(choices, stone, wish, set),
       options: () =>
         Array.from({ length: rounds }, (_, i): Options | undefined => {
           const reaches = shares

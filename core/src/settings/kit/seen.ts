@@ -8,7 +8,7 @@ import {
   type Design,
   type SeatedStone,
 } from '../../design/index.js'
-import { corner, remember, type Vec3 } from '../../geom/index.js'
+import { along, corner, remember, type Vec3 } from '../../geom/index.js'
 import { pathLength, stationsOf } from '../../path/index.js'
 import {
   bodyBox,
@@ -106,9 +106,16 @@ function faceOf(stone: FullStone, seat: SeatedStone): Face {
   }
 }
 
-/** Share (0 to 1) of the stones' faces before which no wire lies. */
+const POINT = 1e-3
+
+/** Share (0 to 1) of the stones' faces before which no wire, bead or ball lies. */
 export function faceShown(design: Design, stone: FullStone): number {
   const wires = design.wires.map((w) => ({ path: w.path, size: w.stock.size.mm }))
+  // a bead or a ball is as a wire of its width that hardly goes anywhere
+  const round = design.accents.map(({ centre, radius }) => ({
+    path: { segments: [{ kind: 'line', from: centre, to: along(centre, [1, 0, 0], POINT) } as const] },
+    size: 2 * radius,
+  }))
   const faces = seatedStones({ design, stone }).map((s) =>
     faceOf(s.stone === stone ? stone : fullStone(s.stone), s.seat),
   )
@@ -123,7 +130,7 @@ export function faceShown(design: Design, stone: FullStone): number {
   const small = Math.min(...all(({ box: b }) => Math.min(b.x1 - b.x0, b.y1 - b.y0)))
   const inside: Face['inside'] = (x, y) => faces.some((f) => f.inside(x, y))
   // what lies under the stone's edge hides nothing
-  return 1 - coveredShare({ wires, inside, box, above: 0, small })
+  return 1 - coveredShare({ wires: [...wires, ...round], inside, box, above: 0, small })
 }
 
 /** Does a place lie in a polygon: how often a line from it to the right crosses the edge. Asked row by row, each row's crossings are found once. */

@@ -1,3 +1,4 @@
+import type { Quantity } from '../../working/index.js'
 import { fixed } from '../shared/efforts.js'
 import type { Step, Strand, Wirework } from './wirework.js'
 
@@ -5,10 +6,10 @@ import type { Step, Strand, Wirework } from './wirework.js'
 const isMarked = (s: Strand): boolean => !s.right.some((p) => p.kind === 'taut')
 
 /** A step for all of some wires, under a name of its own where it is one. */
-const forAll = (kind: 'cut' | 'mark', n: number, more: Partial<Step> = {}): Step => ({
+const forAll = (kind: 'cut' | 'mark', n: number, times?: Quantity, more: Partial<Step> = {}): Step => ({
   id: n === 1 ? `${kind}-one` : kind,
   kind,
-  takes: { [kind]: fixed('wires', n) },
+  takes: { [kind]: times ?? fixed('wires', n) },
   values: { n },
   ...more,
 })
@@ -22,8 +23,8 @@ export function wholeWork(work: Wirework, margin: number): Wirework {
       { id: 'gather', kind: 'gather', wires: [] },
       { id: 'straighten', kind: 'straighten', wires: [] },
       ...(work.before ?? []),
-      forAll('cut', work.strands.length, { final: true }),
-      ...(marked > 0 ? [forAll('mark', marked)] : []),
+      forAll('cut', work.strands.length, work.cuts, { final: true }),
+      ...(marked > 0 ? [forAll('mark', marked, marked === work.strands.length ? work.cuts : undefined)] : []),
       ...work.steps,
       { id: 'trim', kind: 'trim', final: true, values: { margin } },
     ],

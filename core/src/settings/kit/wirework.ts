@@ -61,6 +61,8 @@ export interface Tie extends Pick<
   readonly hull?: Quantity
   /** The choice that makes it longer. */
   readonly field: string
+  /** The figure that says how many rows deep its bundle is, where that is chosen. */
+  readonly deep?: Quantity
   /** Of a weave: the wire that one of its rows takes, its turns being rows. */
   readonly row?: Quantity
   /** It holds what may turn in it, however many its turns. */
@@ -76,6 +78,8 @@ export interface Shaped {
   readonly ids?: readonly string[]
   /** What they look like for the time being, by part: their own path where nothing is said. */
   readonly like?: Readonly<Record<string, readonly Segment[]>>
+  /** What are for the time being even curves of their own length, by part. */
+  readonly even?: Readonly<Record<string, { readonly axis: Vec3; readonly angle: number }>>
 }
 
 /** A step of the work. What it brings to its form is named by parts, what it takes by what is done and how often. */
@@ -96,6 +100,8 @@ export interface Step extends Partial<
 
 /** A stone in a setting as its recipe makes it: design, working, findings and minutes are all read from here. */
 export interface Wirework {
+  /** The figure that says how many wires are cut, where that is chosen. */
+  readonly cuts?: Quantity
   /** What is done before any wire is cut. */
   readonly before?: readonly Step[]
   readonly strands: readonly Strand[]

@@ -8,6 +8,8 @@ export interface RolledBail {
   readonly binder: number
   /** Length of the neck bind behind which the end is laid. */
   readonly neck: number
+  /** Thickness of what lies between the strip and where its end is laid, besides its own binding. */
+  readonly past?: number
 }
 
 /** The last stretch of the strip is left unbound so that it can be tucked, mm. */
@@ -31,9 +33,9 @@ export interface BailRuns {
  * Together rise and loop are within (π/2 - 1) R of the full circle π (inside + thickness + 2 binder) of a closed roll.
  * `turnBack` below half a thickness means the bail is too small for this wire.
  */
-export function bailRuns({ inside, thickness, binder, neck }: RolledBail): BailRuns {
+export function bailRuns({ inside, thickness, binder, neck, past = 0 }: RolledBail): BailRuns {
   const radius = inside / 2 + binder + thickness / 2
-  const turnBack = radius - (thickness + 2 * binder)
+  const turnBack = radius - (thickness + 2 * binder + past)
   return {
     radius,
     turnBack,

@@ -60,6 +60,10 @@ const { make: F, formulas } = figures('bail', {
     '{radius} − {thick} − 2 × {binder}: radius of the turn down behind the neck',
     ({ radius, thick, binder }) => radius - thick - 2 * binder,
   ),
+  backPast: mm(
+    '{radius} − {thick} − 2 × {binder} − {past}: radius of the turn down past the wires before or behind the strip’s own',
+    ({ radius, thick, binder, past }) => radius - thick - 2 * binder - past,
+  ),
   end: mm('the larger of 2 × {bare} and {neck} − 1 − {back}: laid behind the neck', ({ bare, neck, back }) =>
     Math.max(2 * bare, neck - back - 1),
   ),
@@ -144,6 +148,8 @@ export interface Pair {
   readonly binder: Quantity
   /** y of the stone's top, mm. */
   readonly top: number
+  /** Thickness of other wires between the strip and where its end is laid. */
+  readonly past?: Quantity
 }
 
 /** A pair of wires brought up to a bail, rolled or folded: draws it on, and gives its ties, its steps and where it hangs. */
@@ -155,7 +161,7 @@ export function bailOf(k: Given<ReturnType<typeof bailChoices>>, pair: Pair): Pa
 /** A pair of wires bound to a neck and rolled to a bail. */
 function rolledBail(
   k: Given<ReturnType<typeof bailChoices>>,
-  { pen, other, ways, on, strand, size, stock, thick, wound, binder, top }: Pair,
+  { pen, other, ways, on, strand, size, stock, thick, wound, binder, top, past }: Pair,
 ): PartOfWork {
   const { bail: inside, neck } = k.q
   const twisted = ways?.strip === 'twisted'
@@ -163,12 +169,14 @@ function rolledBail(
   const bare = leaf('table', 'bare end of the bail strip', BAIL_BARE, 'mm', 'our choice')
   const over = twisted ? F.twisted({ thick }) : binder
   const radius = F.radius({ inside, binder: over, thick })
-  const back = F.back({ radius, thick, binder: over })
+  const turnedDown = { radius, thick, binder: over }
+  const back = past ? F.backPast({ ...turnedDown, past }) : F.back(turnedDown)
   const end = F.end({ bare, neck, back })
   const bound = F.bound({ radius, back, end, bare })
   const [, join, z] = pen.at
   const a = numberOf(thick)
-  const roll = { inside: k.o.bail, thickness: a, binder: numberOf(over), neck: k.o.neck }
+  const between = past ? numberOf(past) : 0
+  const roll = { inside: k.o.bail, thickness: a, binder: numberOf(over), neck: k.o.neck, past: between }
   for (const own of other ? [pen, other] : [pen]) own.line('neck', 'neck', neck)
   const turned = ([x, y, d]: Vec3): Vec3 => (forward ? [x, y, -d] : [x, y, d])
   const strip = (from: Vec3, kind: 'bound' | 'bare') =>
@@ -209,7 +217,7 @@ function rolledBail(
   // its end is turned down behind the neck as tightly as the wire can be bent
   const tightest = AT_LIMIT * leastBend(stock)
   if (numberOf(back) < tightest) {
-    const least = Math.ceil(2 * (2 * tightest + a + 2 * roll.binder)) / 2
+    const least = Math.ceil(2 * (2 * (tightest + between) + a + 2 * roll.binder)) / 2
     k.say('bail-too-small', 'error', 'bail', { bail: k.o.bail, least }, { field: 'bail', value: least })
   } else {
     const room = join + k.o.neck - top - numberOf(back) - numberOf(end)
