@@ -3,6 +3,7 @@ import { dist } from '../../geom/index'
 import { pathAt, pathLength, stationsOf } from '../../path/index'
 import { ellipsePerimeter, fullStone, outlineNearest, solidOf } from '../../stone/index'
 import { FRAME, OVAL } from '../../testing'
+import { DEFAULT_SETTINGS, plan, planHold } from '../../plan/index'
 import type { Options } from '../family'
 import { family as boundFrame } from './index'
 
@@ -258,6 +259,44 @@ describe('the foot', () => {
     expect(v.indexOf('bend-foot')).toBe(v.indexOf('untape') + 1)
     const codes = boundFrame.fits(OVAL, { ...FRAME, footForm: 'V', footGap: 4, foot: 5 }).map((f) => f.code)
     expect(codes.length).toBeGreaterThan(0)
+  })
+})
+
+describe('a sweep over a face', () => {
+  const SWEPT = { ...FRAME, frontHold: 'sweep', backHold: 'sweep' }
+  const design = boundFrame.build(OVAL, SWEPT)
+  const solid = solidOf(fullStone(OVAL))
+  const parts = ['front', 'rear'].flatMap((id) => {
+    const wire = design.wires.find((w) => w.id === id)!
+    return wire.parts.filter((p) => p.id.startsWith('sweep')).map((part) => ({ wire, part }))
+  })
+
+  it('lies on the stone all along, as far inside the edge as chosen, and nowhere in it', () => {
+    expect(boundFrame.fits(OVAL, SWEPT)).toEqual([])
+    expect(parts).toHaveLength(4)
+    for (const { wire, part } of parts) {
+      const reach = wire.id === 'front' ? 1.4 : 1.6
+      const long = part.s1 - part.s0
+      for (let k = 0; k <= 60; k++) {
+        const { p, t } = pathAt(wire.path, part.s0 + (long * k) / 60)
+        const { gap } = gapAt(p, solid.nearest(...p), sectionAt(wire, part.s0 + (long * k) / 60, t))
+        expect(gap).toBeGreaterThan(-0.05)
+        if (k < 15 || k > 45) continue
+        // between its ways in and out
+        expect(gap).toBeLessThan(0.06)
+        expect(-outlineNearest(solid.outline, p[0], p[1]).distance).toBeCloseTo(reach, 2)
+      }
+    }
+  })
+
+  it('holds the stone, and has a step for each face instead of one for each bend', () => {
+    const result = plan({ stone: OVAL, family: 'bound-frame', options: SWEPT, settings: DEFAULT_SETTINGS })
+    if (!result.ok) throw new Error(JSON.stringify(result.findings))
+    expect(planHold(result.plan).hold.verdict).toBe('sound')
+    expect(result.plan.steps.filter((s) => s.kind === 'bend').map((s) => s.id)).toEqual([
+      'sweep-back',
+      'sweep-front',
+    ])
   })
 })
 

@@ -109,6 +109,7 @@ const PATTERNS: readonly Shares[] = [
 const overlapOf = (at: Starting, face: Face): number => Number(at.of(`${face}Overlap`))
 const bends = (face: Face) =>
   places('hold', 8, {
+    when: [`${face}Hold`, 'bends'],
     start: (at) => {
       const frame = frameAt(at)
       return frame ? spread(frame, face, overlapOf(at, face)) : []
@@ -155,12 +156,14 @@ export const choices = {
     search: { share: [0.018, 0.15], atLeast: 0.3, tries: [0.07, 0.115, 0.05, 0.09, 0.075, 0.035] },
     mend: { move: 'deeper-front', by: [0.3, 0.6, 1] },
   }),
+  frontHold: oneOf('hold', ['bends', 'sweep'], { before: 'bends' }),
   frontBends: bends('front'),
   backOverlap: length('hold', reach, {
     start: ({ of }) => Number(of('frontOverlap')) + 0.2,
     search: { share: [0.018, 0.15], atLeast: 0.3, tries: [0.08, 0.125, 0.06, 0.1, 0.055, 0.02] },
     mend: { move: 'deeper-back', by: [0.3, 0.6, 1] },
   }),
+  backHold: oneOf('hold', ['bends', 'sweep'], { before: 'bends' }),
   backBends: bends('back'),
   foot: length('binding', (s) => [2, Math.max(4, Math.round(smaller(s) * 0.9))], {
     step: 0.5,

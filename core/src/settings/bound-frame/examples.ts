@@ -118,6 +118,8 @@ export const examples: FamilyExamples = {
     pair: (['rear', 'rear', 'middle', 'front'] as const)[Math.floor(random() * 4)]!,
     roll: random() < 0.7 ? 'backward' : 'forward',
     strip: random() < 0.8 ? 'bound' : 'twisted',
+    frontHold: random() < 0.85 ? 'bends' : 'sweep',
+    backHold: random() < 0.8 ? 'bends' : 'sweep',
     order: random() < 0.5 ? 'bends first' : 'neck first',
     swirlPlace: random() < 0.5 ? 'above' : 'on the shoulders',
     tailOver: random() < 0.3 ? '1.5' : 'no',
@@ -125,7 +127,9 @@ export const examples: FamilyExamples = {
     bead: random() < 0.35 ? 2 + Math.round(random() * 6) / 2 : 0,
     ...(random() < 0.25
       ? {
-          footBind: (['figure of eight', 'over and under', 'ladder'] as const)[Math.floor(random() * 3)]!,
+          footBind: (['figure of eight', 'over and under', 'ladder', 'slanted'] as const)[
+            Math.floor(random() * 4)
+          ]!,
           binding: 'round',
           twist: 'no',
         }

@@ -13,6 +13,7 @@ import {
 } from '../../stone/index.js'
 import { leastBend, wireSize, type AlloyId, type Temper } from '../../wire/index.js'
 import { binderHeight } from '../shared/bind.js'
+import type { FaceSweep } from '../shared/faceSweep.js'
 import { planBends, type PlannedBend } from './bends.js'
 import type { FootForm } from './foot.js'
 import { frameStations, type FrameLine, type FrameStations } from './outlinePath.js'
@@ -188,6 +189,15 @@ export const faceOf = (i: number, n: number): Face | undefined =>
 export interface Reach {
   readonly hours: readonly number[]
   readonly overlap: number
+}
+
+/** The way of a wire that goes all along one side of a face in one sweep, in right-hand coordinates. */
+export function sweepOf(frame: Frame, face: Face, overlap: number, side: Side): FaceSweep {
+  const { solid, line, stations } = halfOf(frame, side)
+  const { profile, radius, wires } = frame
+  const z = wireHeight(face === 'front' ? wires - 1 : 0, wires, line)
+  const { thickness } = line
+  return { solid, face, profile, thickness, radius, z, overlap, from: stations.easeEnd, to: stations.leave }
 }
 
 const plannedBends = remember<Frame, Map<string, readonly PlannedBend[]>>(8)

@@ -23,12 +23,22 @@ import { BEAD_TURNS } from './bead.js'
 import { choices, rowOf } from './choices.js'
 import { bailWire, endsOf, isCoiled } from './ends.js'
 import { F, formulas } from './figures.js'
-import { SIDES, wireId, type Frame } from './frame.js'
+import { SIDES, wireId, type Face, type Frame } from './frame.js'
 import { withBends } from './places.js'
 import { stepsOf, twisting } from './steps.js'
 import { frameFrom, tellDoubts, tellRoom, type Accents, type Judged } from './tell.js'
 import { searched, text } from './text.js'
-import { beadStrand, drawEnds, hangsOn, TIED_END, twistOf, upToNeck, type Halves, type K } from './wires.js'
+import {
+  beadStrand,
+  drawEnds,
+  hangsOn,
+  sweeps,
+  TIED_END,
+  twistOf,
+  upToNeck,
+  type Halves,
+  type K,
+} from './wires.js'
 import { repeatsFor, wovenFoot, type WovenFoot } from './wovenFoot.js'
 
 const ASIDE: Vec3 = [1, 0, 0]
@@ -266,11 +276,18 @@ const PRESS = [0.3, 0.6] as const
 const TO_CLOSE = 40
 const CLOSER = 0.6
 
+/** Bends of a face with more of them, where it has bends and room for more. */
+const moreOn = (o: O, face: Face): readonly number[] | undefined => {
+  const now = o[`${face}Bends`]
+  if (sweeps(o, face)) return undefined
+  return now.length === 0 ? SPREAD : withBends(now)
+}
+
 /** More bends in front, behind, or on both faces, well spread; a reach where there is none. */
 function moves(_: unknown, o: O): MendMove[] {
   const more = FACES.flatMap((face) => {
     const [places, reach] = [`${face}Bends`, `${face}Overlap`] as const
-    const added = o[places].length === 0 ? SPREAD : withBends(o[places])
+    const added = moreOn(o, face)
     // bends that reach nothing hold nothing
     const change = { [places]: added, ...(o[reach] < 0.5 ? { [reach]: REACH } : {}) }
     return added ? [{ id: `bends-${face}`, change: change as MendMove['change'], values: {} }] : []
@@ -288,7 +305,7 @@ function moves(_: unknown, o: O): MendMove[] {
 function benchMoves(_: unknown, o: O): BenchMove[] {
   const pressed = FACES.flatMap((face) => {
     const [places, reach] = [`${face}Bends`, `${face}Overlap`] as const
-    const added = o[places].length === 0 ? SPREAD : withBends(o[places])
+    const added = moreOn(o, face)
     const deeper = PRESS.map((by): BenchMove => {
       const change = { [reach]: Number((o[reach] + by).toFixed(1)) }
       return { id: `press-${face}`, values: { by }, change, risk: 'edge', wire: 0 }

@@ -3,8 +3,8 @@ import { stockName } from '../../wire/index.js'
 import type { PartOfWork, Step, Tie } from '../kit/index.js'
 import { fixed } from '../shared/efforts.js'
 import { endsOf, isCoiled, wiresWith } from './ends.js'
-import { bendsOf, footRise, SIDES, wireId, type Face, type Frame } from './frame.js'
-import { reachOf, type K } from './wires.js'
+import { bendsOf, footRise, SIDES, sweepOf, wireId, type Face, type Frame } from './frame.js'
+import { reachOf, sweeps, type K } from './wires.js'
 import type { WovenFoot } from './wovenFoot.js'
 
 const FORWARD: Vec3 = [0, 0, 1]
@@ -67,12 +67,12 @@ export function stepsOf(k: K, frame: Frame, { bail, ties, woven, repeats, beadLe
   // the plane outline; each bend's stretch as an even curve of its own length for now
   const bent = (face: Face) =>
     Object.fromEntries(
-      SIDES.flatMap((side) =>
-        bendsOf(frame, face, reachOf(k, face), side).map((b) => [
-          `bend-${b.hour}-${side}`,
-          { axis: FORWARD, angle: b.to - b.from },
-        ]),
-      ),
+      SIDES.flatMap((side) => {
+        const even = (id: string, { from, to }: { readonly from: number; readonly to: number }) =>
+          [`${id}-${side}`, { axis: FORWARD, angle: to - from }] as const
+        if (sweeps(o, face)) return [even('sweep', sweepOf(frame, face, o[`${face}Overlap`], side))]
+        return bendsOf(frame, face, reachOf(k, face), side).map((b) => even(`bend-${b.hour}`, b))
+      }),
     )
   const shape: Step = {
     ...plain,
@@ -94,6 +94,18 @@ export function stepsOf(k: K, frame: Frame, { bail, ties, woven, repeats, beadLe
   }))
   const bends = (face: Face): Step[] => {
     const wire = wireId(face === 'front' ? n - 1 : 0, n)
+    const overlap = o[`${face}Overlap`]
+    if (sweeps(o, face))
+      return [
+        {
+          id: `sweep-${face}`,
+          kind: 'bend',
+          wires: [wire],
+          takes: { bend: fixed('a little at a time, both sides', 8) },
+          forms: [{ of: [wire], ids: ['sweep-left', 'sweep-right'] }],
+          values: { face, overlap },
+        },
+      ]
     const reach = reachOf(k, face)
     // across from each other in turn, so that the stone is not pushed to one side
     const planned = SIDES.flatMap((side) => bendsOf(frame, face, reach, side)).sort((p, q) =>
@@ -107,13 +119,13 @@ export function stepsOf(k: K, frame: Frame, { bail, ties, woven, repeats, beadLe
       values: { face, hour: b.hour, overlap: b.overlap, number: i + 1, of: planned.length },
     }))
   }
-  const seat: Step = {
-    id: 'seat',
+  const seat = (id: string): Step => ({
+    id,
     kind: 'seat',
     wires: [],
     stone: 'in',
     values: { back: o.backBends.length },
-  }
+  })
   const [neck, strip, ...roll] = bail.steps
   const close: Step[] = [
     {
@@ -131,7 +143,7 @@ export function stepsOf(k: K, frame: Frame, { bail, ties, woven, repeats, beadLe
     { id: 'try-gap', kind: 'try', wires: [], values: { gap: o.footGap } },
     ...close,
     strip!,
-    seat,
+    seat('seat-open'),
     ...bends('back'),
     ...bends('front'),
     ...roll,
@@ -139,7 +151,7 @@ export function stepsOf(k: K, frame: Frame, { bail, ties, woven, repeats, beadLe
   const bendsFirst: Step[] = [
     ...bends('back'),
     { id: 'try', kind: 'try', wires: [] },
-    seat,
+    seat('seat'),
     ...bends('front'),
     ...close,
     strip!,
@@ -155,7 +167,7 @@ export function stepsOf(k: K, frame: Frame, { bail, ties, woven, repeats, beadLe
       wires: [wire],
       takes: { curl: fixed('ends', free.length) },
       forms: [{ of: [wire], ids: free }],
-      values: { wire, budget: o.tail },
+      values: { wire, budget: o.tail, ...(swirl ? { face: 'shoulder' } : {}) },
     }
   })
   // one side after the other: led, then tied before it springs back

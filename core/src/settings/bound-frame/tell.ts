@@ -7,16 +7,27 @@ import { NEWTON_PER_GRAM } from '../../units/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
 import { beadHalf } from '../shared/beadAccent.js'
 import { bendGap } from '../shared/faceBend.js'
+import { sweepGap, sweepSegment } from '../shared/faceSweep.js'
 import { ballOf, type PlacedBall } from './ball.js'
 import { beadOf, type PlacedBead } from './bead.js'
 import { endsOf, swirlRoom, wiresWith } from './ends.js'
 import { F } from './figures.js'
 import { footSegments } from './foot.js'
-import { bendsOf, frameOf, halfOf, overHollow, SIDES, type Frame, type FrameSide } from './frame.js'
+import {
+  bendsOf,
+  frameOf,
+  halfOf,
+  overHollow,
+  SIDES,
+  sweepOf,
+  type Face,
+  type Frame,
+  type FrameSide,
+} from './frame.js'
 import { hangingSag, plainFrame } from './hanging.js'
 import { easeSegment } from './outlinePath.js'
 import { spread } from './places.js'
-import { hangsOn, reachOf, type K } from './wires.js'
+import { hangsOn, reachOf, sweeps, type K } from './wires.js'
 
 /** Deeper in the stone than this a wire cannot be, mm; farther off than this a leg does not reach the edge. */
 const PENETRATION = 0.04
@@ -133,6 +144,22 @@ function tellParts(k: K, frame: Frame): Accents {
   return { bead, ball }
 }
 
+/** Errors about a sweep over a face: no room for it, or the stone in its way. */
+function tellSweep(k: K, frame: Frame, face: Face): void {
+  const wide = `${face}Overlap` as const
+  for (const side of SIDES) {
+    const sweep = sweepOf(frame, face, k.o[wide], side)
+    try {
+      const gap = sweepGap(sweep, sweepSegment(sweep))
+      if (gap < -PENETRATION) return k.say('sweep-into-stone', 'error', wide, { face, deep: -gap })
+    } catch (error) {
+      if (!(error instanceof RangeError)) throw error
+      k.say('sweep-no-room', 'error', `${face}Hold`, { face }, { field: `${face}Hold`, value: 'bends' })
+      throw error
+    }
+  }
+}
+
 /** Errors about bends: what they run into. */
 function tellBends(k: K, frame: Frame): void {
   for (const face of ['front', 'back'] as const) {
@@ -143,6 +170,7 @@ function tellBends(k: K, frame: Frame): void {
       k.say('overlap-past-middle', 'error', wide, { overlap })
       continue
     }
+    if (sweeps(k.o, face)) tellSweep(k, frame, face)
     for (const side of SIDES) {
       const { solid, stations } = halfOf(frame, side)
       const bends = bendsOf(frame, face, reach, side)
@@ -230,7 +258,7 @@ export function tellDoubts(k: K, frame: Frame, { bead }: Accents, judged: Judged
   for (const face of ['front', 'back'] as const) {
     const { hours, overlap } = reachOf(k, face)
     const count = overlap === 0 ? 0 : hours.length
-    if (count < 3) k.say('few-bends', 'doubt', `${face}Bends`, { face, count })
+    if (count < 3 && !sweeps(o, face)) k.say('few-bends', 'doubt', `${face}Bends`, { face, count })
   }
   if (bead && beadGap && o.bead < bead.gap)
     k.say('bead-slips', 'doubt', 'bead', { bead: o.bead, gap: bead.gap }, undefined, { gap: beadGap })

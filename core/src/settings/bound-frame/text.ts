@@ -5,6 +5,7 @@ export const searched = {
   ease: 'in from the foot to the stone’s edge: {which}',
   side: 'along the edge, between its bends: {which}',
   bend: 'over the stone and back, where it touches it: {which}',
+  sweep: 'over the edge and along the face in one sweep, where it touches it: {which}',
   shoulder: 'from the edge into the upright: {which}',
   swirl: 'to a swirl against the shoulder: {which}',
   over: 'folded off the neck and, as a string would lie, over the face to the frame: {which}',
@@ -40,6 +41,8 @@ export const text: RecipeText = {
     size: 'Wire',
     profile: 'Profile',
     twist: 'Front and rear wire twisted',
+    frontHold: 'Front wire goes over the face in',
+    backHold: 'Rear wire goes behind in',
     frontBends: 'Bends in front',
     frontOverlap: 'Reach in front',
     backBends: 'Bends behind',
@@ -136,6 +139,10 @@ export const text: RecipeText = {
       'At {hour:1} o’clock the edge is hollow and the frame passes it straight: a bend there would not reach the stone. Move it to where the edge bulges.',
     'bend-into-stone':
       'The bend at {hour:1} o’clock would stand {deep:2} mm in the stone where it bulges. Reach less, or move the bend.',
+    'sweep-no-room':
+      'There is no room between foot and shoulder for a sweep over the {face}. Bends, a shorter foot, or less reach.',
+    'sweep-into-stone':
+      'A sweep over the {face} would stand {deep:2} mm in the stone where it bulges. Reach less, or take bends.',
     'bend-in-foot':
       'The bend at {hour:1} o’clock runs {need:1} mm into the foot bind. Move it up, or bind a shorter foot.',
     'bend-in-neck': 'The bend at {hour:1} o’clock runs into the shoulder. Move it down.',
@@ -168,7 +175,7 @@ export const text: RecipeText = {
     'bind-foot': {
       title: 'Bind the foot',
       say: 'From the {first} mark, bind the {n} wires until it measures {length:1} mm, {each:1} mm either side of the middle: about {turns} turns of {tie}, {sense} as seen from that end.',
-      look: 'Wraps packed and flat; both binding ends on the face that will be behind.',
+      look: 'Wraps packed and flat; both binding ends cut short and pressed flat on the inside, where the gap to the stone will be.',
     },
     'weave-foot': {
       title: 'Weave the foot',
@@ -202,6 +209,17 @@ export const text: RecipeText = {
       say: 'Leave the edge about {leave:0}° before the top and turn all {n} wires up, a curve of {radius:1} mm.',
       look: 'Both stacks meet over the middle of the stone.',
     },
+    'sweep-front': {
+      title: 'Work the front wire over the face',
+      say: 'A little at a time, from the foot to the shoulder and on both sides in turn, bring the front wire over the edge until it lies {overlap:1} mm inside all along.',
+      look: 'It lies on the stone all along, left and right alike.',
+      caution: 'Pad the pliers, press the wire and not the stone; stop if the stone moves.',
+    },
+    'sweep-back': {
+      title: 'Work the rear wire in behind',
+      say: 'A little at a time, from the foot to the shoulder and on both sides in turn, bring the rear wire in behind until it lies {overlap:1} mm inside all along: a cradle.',
+      look: 'It lies in one plane where the stone’s back is, left and right alike.',
+    },
     'bend-back': {
       title: 'Bend behind, {number} of {of}',
       say: 'At {hour:1} o’clock bend the rear wire in behind, until it reaches {overlap:1} mm inside the edge.',
@@ -221,6 +239,11 @@ export const text: RecipeText = {
       title: 'Stone in',
       say: 'Seat the stone on the {back} bends behind, best side toward you.',
       look: 'It does not rock.',
+    },
+    'seat-open': {
+      title: 'Stone in',
+      say: 'Lay the stone into the bound frame, best side toward you, and hold it there with a strip of tape across.',
+      look: 'The edge lies in the middle of the wires all round.',
     },
     'bend-front': {
       title: 'Bend over the face, {number} of {of}',
@@ -243,7 +266,7 @@ export const text: RecipeText = {
       say: 'Curl both ends of the {wire} wire outward; each has {budget:0} mm.',
       look: 'Left and right alike, or freely: the budget is all that counts.',
     },
-    swirl: {
+    'curl-shoulder': {
       title: 'Swirls on the shoulders',
       say: 'Thin the last few millimetres of both ends of the {wire} wire with a file or a few light taps on the block, then curl them tight, from the tip inward, and bend them down until they lie against the shoulders.',
       look: 'They touch the frame all along, left and right alike; the thin tips lie inside.',

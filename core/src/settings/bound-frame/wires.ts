@@ -5,6 +5,7 @@ import { Pen, type Given, type Strand } from '../kit/index.js'
 import { arcSegments } from '../shared/arcs.js'
 import { beadHalf } from '../shared/beadAccent.js'
 import { bendSegment } from '../shared/faceBend.js'
+import { sweepSegment } from '../shared/faceSweep.js'
 import { swirlSegments } from '../shared/swirl.js'
 import { curledTail } from '../shared/tail.js'
 import type { PlacedBall } from './ball.js'
@@ -18,6 +19,7 @@ import {
   faceOf,
   halfOf,
   SIDES,
+  sweepOf,
   wireHeight,
   wireId,
   type Face,
@@ -32,14 +34,21 @@ import type { searched } from './text.js'
 export type K = Given<typeof choices>
 export type Halves = Readonly<Record<Side, Pen>>
 
+/** Where a face is bent over: nowhere in particular where the wire goes over it in one sweep. */
 export const reachOf = ({ o }: K, face: Face): Reach => ({
-  hours: face === 'front' ? o.frontBends : o.backBends,
-  overlap: face === 'front' ? o.frontOverlap : o.backOverlap,
+  hours: sweeps(o, face) ? [] : o[`${face}Bends`],
+  overlap: o[`${face}Overlap`],
 })
+/** Does the wire go over a face in one sweep along each side. */
+type Holds = Pick<K['o'], 'frontHold' | 'backHold' | 'frontOverlap' | 'backOverlap'>
+export const sweeps = (o: Holds, face: Face): boolean =>
+  o[`${face}Hold`] === 'sweep' && o[`${face}Overlap`] > 0
 
 /** What a length of this kind hangs on, of a wire that is bent over this face. */
 export function hangsOn(k: K, kind: keyof typeof searched, face?: Face): Readonly<Record<string, Quantity>> {
-  const bent = face ? ([`${face}Overlap`, `${face}Bends`, 'wires', 'alloy', 'temper'] as const) : []
+  const bent = face
+    ? ([`${face}Hold`, `${face}Overlap`, `${face}Bends`, 'wires', 'alloy', 'temper'] as const)
+    : []
   const foot = ['foot', 'footForm', 'footGap', 'binding', 'bindingSize'] as const
   const legs = k.o.footForm === 'V' ? (['alloy', 'temper'] as const) : []
   const top = ['leave', 'neckRadius'] as const
@@ -48,6 +57,7 @@ export function hangsOn(k: K, kind: keyof typeof searched, face?: Face): Readonl
   switch (kind) {
     case 'ease':
       return k.on(...own, ...foot, ...legs, 'wires', 'footBind')
+    case 'sweep':
     case 'side':
       return k.on(...own, ...foot, ...legs, 'leave', ...bent)
     case 'bend':
@@ -127,7 +137,10 @@ export function upToNeck(k: K, frame: Frame, i: number, lifts: readonly number[]
       put(`bend-${bend.hour}`, 'bend', [bendSegment(bend)], 'bend')
       at = bend.to
     }
-    along(stations.leave)
+    if (face && sweeps(k.o, face)) {
+      const sweep = sweepOf(frame, face, k.o[`${face}Overlap`], side)
+      put('sweep', 'bend', [sweepSegment(sweep)], 'sweep')
+    } else along(stations.leave)
     put('shoulder', 'shoulder', shoulderSegments(line, stations, z, frame.join), 'shoulder')
     return pen
   }

@@ -2,7 +2,7 @@ import { weaveOf } from '../../design/index.js'
 import { advanceOf, crowding, HAND_PACKING, strandsOf, wirePlaces } from '../../weave/index.js'
 
 /** How the foot is held together: bound with turns round all its wires, or woven with fine wire that goes through between them. */
-export const FOOT_BINDS = ['bound', 'figure of eight', 'over and under', 'ladder'] as const
+export const FOOT_BINDS = ['bound', 'figure of eight', 'over and under', 'ladder', 'slanted'] as const
 export type FootBind = (typeof FOOT_BINDS)[number]
 
 /** What a woven foot is made of. */
@@ -38,6 +38,11 @@ function repeatOf(weave: WovenSpec['weave'], n: number): string {
         ...all.map((i) => `${face(i)}(${i})`),
         ...[...all].reverse().map((i) => `${face(i) === 'over' ? 'under' : 'over'}(${i})`),
       ].join(' ')}`
+    case 'slanted': {
+      // round two wires at a time, one wire farther each turn, across and back
+      const there = all.slice(0, n - 1).map((i) => `1(${i}-${i + 1})`)
+      return `a: ${[...there, ...there.slice(1, -1).reverse()].join(' ')}`
+    }
     case 'ladder':
       return `a: ${all.map((i) => (i === 1 ? '2(1)' : `2(1-${i})`)).join(' ')}`
   }

@@ -114,7 +114,10 @@ function lieHeight(wish: BendWish, gap: ReturnType<typeof clearance>): number {
 }
 
 /** Shares of reach and climb done at t from 0 (girdle line) to 1 (summit). */
-const done = (form: Pick<BendForm, 'first' | 'share'>, t: number): { reach: number; climb: number } => {
+export const movesDone = (
+  form: Pick<BendForm, 'first' | 'share'>,
+  t: number,
+): { reach: number; climb: number } => {
   const early = ease(t / form.share)
   const late = ease((t - (1 - form.share)) / form.share)
   return form.first === 'climb' ? { reach: late, climb: early } : { reach: early, climb: late }
@@ -140,7 +143,7 @@ function workOutForm(wish: BendWish): BendForm {
   const inward = overlap + a / 2
   const clear = (share: number): boolean => {
     for (let k = 1; k < 10; k++) {
-      const { reach, climb } = done({ first, share }, k / 10)
+      const { reach, climb } = movesDone({ first, share }, k / 10)
       const u = -a / 2 + inward * reach
       const h = z + (lie - z) * climb
       if (gap(wish.summit, u, h) < -0.004) return false
@@ -173,7 +176,7 @@ function makeSegment(bend: FaceBend): Segment {
   const points: Vec3[] = []
   const slope: Vec3[] = []
   const place = (s: number, t: number, rate: number, psi: number) => {
-    const { reach, climb } = done(bend, t)
+    const { reach, climb } = movesDone(bend, t)
     const u = -a / 2 + inward * reach
     const [x, y] = outlinePoint(o, psi, -u)
     const early = easeSlope(t / share) / share
