@@ -274,7 +274,7 @@ export const DEMO_STONES: readonly DemoStone[] = [
       name: 'Hedge pendant',
       station: 'plan',
       alloy: 'copper',
-      choices: { ball: 4, swirls: '2' },
+      choices: { ball: 4 },
     },
   },
   {

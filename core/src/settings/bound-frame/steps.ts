@@ -151,7 +151,7 @@ export function stepsOf(k: K, frame: Frame, { bail, ties, woven, repeats, beadLe
   const bendsFirst: Step[] = [
     ...bends('back'),
     { id: 'try', kind: 'try', wires: [] },
-    seat('seat'),
+    seat(sweeps(o, 'back') ? 'seat-cradle' : 'seat'),
     ...bends('front'),
     ...close,
     strip!,

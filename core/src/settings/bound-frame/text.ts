@@ -232,12 +232,17 @@ export const text: RecipeText = {
     },
     try: {
       title: 'Try the stone',
-      say: 'Lay the stone in from the front. It should rest on every bend behind and touch the frame all round.',
+      say: 'Lay the stone in from the front. It should rest on what is bent in behind and touch the frame all round.',
       look: 'If it is tight, open the shoulders a little; if loose, close them.',
     },
     seat: {
       title: 'Stone in',
       say: 'Seat the stone on the {back} bends behind, best side toward you.',
+      look: 'It does not rock.',
+    },
+    'seat-cradle': {
+      title: 'Stone in',
+      say: 'Seat the stone in the cradle behind, best side toward you.',
       look: 'It does not rock.',
     },
     'seat-open': {

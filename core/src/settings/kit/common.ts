@@ -153,7 +153,7 @@ export function commonFindings(family: string, made: Made): Finding[] {
       ? [{ code: `${family}.bend-too-tight`, severity: 'error', field: size, values: { radius, least } }]
       : []
   })
-  const bundles = made.work.ties.filter(isWound)
+  const bundles = made.work.ties.filter((t) => isWound(t) && !t.pins)
   const fields = [...new Set(bundles.map((t) => t.field))]
   const loose = fields.flatMap((field): Finding[] => {
     const own = bundles.filter((t) => t.field === field).map((t) => made.joints.find((j) => j.id === t.id)!)
