@@ -130,6 +130,9 @@ const bends = (face: Face) =>
 const accent = () =>
   length('accents', (s) => [0, Math.max(4, Math.round(smaller(s) * 0.5))], { step: 0.5, start: 0, before: 0 })
 
+/** Its tails are not folded: it is rolled, and met there. */
+const rolled = bailChoices('size')
+
 /** Choices of a bound frame. Lengths in mm, `leave` in degrees before the top, places as clock hours. */
 export const choices = {
   wires: count('wire', 'wires', [3, 6], {
@@ -184,7 +187,9 @@ export const choices = {
     start: bindingStart,
   }),
   order: oneOf('binding', ['bends first', 'neck first'], { before: 'bends first' }),
-  ...bailChoices('size'),
+  ...rolled,
+  bail: { ...rolled.bail, met: 'roll-bail' },
+  neck: { ...rolled.neck, met: 'bind-neck' },
   ...bailWays(undefined, ['bound', 'twisted']),
   pair: oneOf('worn', ['rear', 'middle', 'front'], { before: 'rear' }),
   swirls: oneOf('tails', ['0', '2', '4', 'every end'], {

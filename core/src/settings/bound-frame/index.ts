@@ -1,10 +1,12 @@
 import type { Accent } from '../../design/index.js'
 import type { Vec3 } from '../../geom/index.js'
-import { isDomed, outlineRun } from '../../stone/index.js'
+import { pathLength } from '../../path/index.js'
+import { isDomed, outlineRun, type FullStone } from '../../stone/index.js'
 import { leaf, numberOf, type Quantity } from '../../working/index.js'
 import type { BenchMove, MendMove } from '../family.js'
 import {
   familyOf,
+  type METAL,
   type OptionsOf,
   type Recipe,
   type Strand,
@@ -23,9 +25,10 @@ import { BEAD_TURNS } from './bead.js'
 import { choices, rowOf } from './choices.js'
 import { bailWire, endsOf, isCoiled } from './ends.js'
 import { F, formulas } from './figures.js'
-import { SIDES, wireId, type Face, type Frame } from './frame.js'
+import { frameOf, SIDES, wireId, type Face, type Frame } from './frame.js'
 import { withBends } from './places.js'
 import { stepsOf, twisting } from './steps.js'
+import { tailOver } from './tailOver.js'
 import { frameFrom, tellDoubts, tellRoom, type Accents, type Judged } from './tell.js'
 import { searched, text } from './text.js'
 import {
@@ -266,13 +269,13 @@ const accentsOf = ({ bead, ball }: Accents): Accent[] => [
     : []),
 ]
 
-type O = OptionsOf<typeof choices>
+type O = OptionsOf<typeof choices & typeof METAL>
 const FACES = ['front', 'back'] as const
 /** Bends well spread, where there are none; how far they reach at least, and how much farther they can be pressed with the stone in, mm. */
 const SPREAD = [1.5, 4, 8, 10.5]
 const REACH = 1
 const PRESS = [0.3, 0.6] as const
-/** Binding to draw the neck tighter, and for two ties, mm. */
+/** Binding to draw the neck tighter, and by how much, mm. */
 const TO_CLOSE = 40
 const CLOSER = 0.6
 
@@ -301,8 +304,24 @@ function moves(_: unknown, o: O): MendMove[] {
   return [...deeper, ...more, ...(more.length === 2 ? [{ id: 'bends-both', change: both, values: {} }] : [])]
 }
 
-/** With the stone in: bends pressed farther in or added, the neck drawn tighter. */
-function benchMoves(_: unknown, o: O): BenchMove[] {
+/** The front tails led over the edge and tied, where they are long enough. */
+function tailMoves(frame: Frame, o: O): BenchMove[] {
+  return TAIL_HOURS.flatMap((hour): BenchMove[] => {
+    const { tail, tied } = tailOver(frame, o.neck, Number(hour), 'right')
+    const takes = pathLength({ segments: [...tail, ...tied] }) + TO_TIE
+    if (takes > o.tail) return []
+    const values = { hour: Number(hour), other: 12 - Number(hour) }
+    const change = { tailOver: hour }
+    return [{ id: 'tail-over', values, change, tail: Number(hour), risk: 'scratch', wire: TO_TIE_WITH }]
+  })
+}
+/** Hours at which tails may be tied; tail that is left to tie with, and binding for two ties, mm. */
+const TAIL_HOURS = ['1', '1.5', '2', '2.5', '3'] as const
+const TO_TIE = 4
+const TO_TIE_WITH = 120
+
+/** With the stone in: bends pressed farther in or added, the neck drawn tighter, tails led over the edge. */
+function benchMoves(stone: FullStone, o: O): BenchMove[] {
   const pressed = FACES.flatMap((face) => {
     const [places, reach] = [`${face}Bends`, `${face}Overlap`] as const
     const added = moreOn(o, face)
@@ -317,8 +336,10 @@ function benchMoves(_: unknown, o: O): BenchMove[] {
     ]
   })
   const neckRadius = Number((o.neckRadius - CLOSER).toFixed(1))
+  const led = endsOf(o, o.wires - 1) === 'above' ? tailMoves(frameOf(stone, o), o) : []
   return [
     ...pressed,
+    ...led,
     ...(neckRadius >= 0.5
       ? [{ id: 'close-neck', values: {}, change: { neckRadius }, risk: 'none' as const, wire: TO_CLOSE }]
       : []),

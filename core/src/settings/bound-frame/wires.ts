@@ -105,9 +105,11 @@ const putter =
   (k: K, pen: Pen, wire: string, side: Side, face?: Face): Put =>
   (id, kind, segments, length) => {
     if (segments.length === 0) throw new RangeError(`there is no room for "${id}"`)
+    // wires that are bent over no face are alike, however many there are
+    const named = face === undefined && (length === 'side' || length === 'shoulder') ? 'between' : wire
     const long =
       typeof length === 'string'
-        ? k.found(length, `${wire}, ${id} ${side}`, pathLength({ segments }), hangsOn(k, length, face))
+        ? k.found(length, `${named}, ${id} ${side}`, pathLength({ segments }), hangsOn(k, length, face))
         : length
     pen.draw(id, kind, side === 'left' ? segments.map(mirrored) : segments, long)
   }

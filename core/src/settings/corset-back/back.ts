@@ -2,7 +2,7 @@ import { scale, type Vec3 } from '../../geom/index.js'
 import { leaf, numberOf } from '../../working/index.js'
 import { angle, figures, mm, Pen } from '../kit/index.js'
 import { arcPlace } from '../kit/parts/lacing.js'
-import { coilRadius, coilUnder, hookUnder } from '../kit/parts/underFoot.js'
+import { coilRadius, coilUnder, hookUnder, tipIn } from '../kit/parts/underFoot.js'
 import {
   bendAt,
   comesDown,
@@ -102,7 +102,9 @@ function footOf(k: K, ground: Ground): Pen {
     return pen.line('end', 'foot', leaf('table', 'past the lowest rung', 1, 'mm', 'our choice'))
   const down = (on: Pen) =>
     on.bend('turn-down', 'foot', turn, angle('a right angle', 90), scale(plane.up, -1))
-  return k.o.foot === 'hook'
-    ? hookUnder(k, comesDown(k, down(pen), ground))
-    : coilUnder(k, comesDown(k, down(pen.line('aside', 'foot', coilRadius(k, k.q.size))), ground))
+  if (k.o.foot === 'hook') {
+    const way = comesDown(k, down(pen), ground)
+    return tipIn(k, way, hookUnder(k, way))
+  }
+  return coilUnder(k, comesDown(k, down(pen.line('aside', 'foot', coilRadius(k, k.q.size))), ground))
 }

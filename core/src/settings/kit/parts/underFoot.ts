@@ -1,4 +1,4 @@
-import type { Vec3 } from '../../../geom/index.js'
+import { bisect, scale, type Vec3 } from '../../../geom/index.js'
 import { pathLength } from '../../../path/index.js'
 import type { CrossExtent } from '../../../stone/index.js'
 import { leaf, numberOf, type Quantity } from '../../../working/index.js'
@@ -45,6 +45,7 @@ export const liftOf = F.lift
 const searched = {
   down: 'behind the stone, from the lowest bend to under its foot',
   under: 'under the foot, forward to the front',
+  in: ['°', 'the hook’s tip, turned in until it is by the stone: {which}'],
   coil: 'the {which} round of a coil of {radius} under the foot, the next under it by 1.05 × {size}',
 } as const
 
@@ -59,7 +60,7 @@ const text: Partial<FamilyText> = {
   steps: {
     'shape-foot': {
       title: 'Bend the foot',
-      say: 'Turn the lower end down, forward under where the stone’s foot will be, and {tip:1} mm up before it.',
+      say: 'Turn the lower end down, forward under where the stone’s foot will be, and {tip:1} mm up before it, its tip turned in toward the stone.',
       look: 'The stone stands in it without rocking.',
     },
     'coil-foot': {
@@ -134,6 +135,27 @@ export function hookUnder(k: Given<typeof footChoices>, way: ComesDown): Pen {
     .line('below', 'foot', k.found('under', `foot${leg}`, before - R - pen.at[2], on))
     .bend('up', 'foot', turn, angle('a right angle', 90), UP)
     .line('tip', 'foot', k.q.tip)
+}
+
+/** A hook's tip is turned in until it is so near the stone, mm, and no farther than this, degrees. */
+const BY_STONE = 0.35
+const TURNED_IN = 60
+
+/** The end of a hook turned in until it is by the stone: nothing comes under it. */
+export function tipIn(k: Given<typeof footChoices>, way: ComesDown, pen: Pen): Pen {
+  const { turn, size, leg = '' } = way
+  const [, y, z] = pen.at
+  const R = numberOf(turn)
+  const radians = (degrees: number): number => (degrees * Math.PI) / 180
+  const room = (degrees: number): number => {
+    const a = radians(degrees)
+    const front = z - R * (1 - Math.cos(a)) - numberOf(size) / 2
+    return front - way.extentAt(y + R * Math.sin(a)).front - BY_STONE
+  }
+  const by = room(TURNED_IN) >= 0 ? TURNED_IN : room(0) <= 0 ? 0 : bisect(room, 0, TURNED_IN, 1e-6).root
+  if (by < 1) return pen
+  const on = { ...way.on, ...k.on('foot', 'tip') }
+  return pen.bend('in', 'foot', turn, k.found('in', `foot${leg}`, by, on), scale(FRONT, -1))
 }
 
 /** Heights at which it is asked where the stone is as wide as its coil; nearer than this they are one, mm. */
