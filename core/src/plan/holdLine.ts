@@ -77,10 +77,11 @@ export interface HoldLine {
 const WORD = { sound: 'Sound.', doubtful: 'Caught, but weak.', fails: 'Fails.' } as const
 
 /**
- * The line from the first check, or, once it is there, from the thorough one; `grams` is the pull that goes with it.
+ * The line from the first check, or, once it is there, from the thorough one; `grams` is the pull that goes with it, `loose` how many cut ends
+ * nothing keeps down: a cloth would lift them, and such a piece is not called sound.
  * @example holdLine(firstHold, 900).word // 'Sound.'
  */
-export function holdLine(hold: Hold, grams: number, thorough?: Thorough): HoldLine {
+export function holdLine(hold: Hold, grams: number, thorough?: Thorough, loose = 0): HoldLine {
   const free = hold.ways.filter((w) => w.outcome === 'out')
   if (free.length > 0) {
     const named = hold.directions.find((d) => d.outcome === 'out')
@@ -108,6 +109,13 @@ export function holdLine(hold: Hold, grams: number, thorough?: Thorough): HoldLi
   const verdict = thorough?.verdict ?? hold.verdict
   const times = Math.round(thorough?.timesWeight ?? hold.timesWeight)
   const arrow = thorough ? thorough.release.d : hold.arrow
+  if (verdict === 'sound' && loose > 0)
+    return {
+      verdict: 'doubtful',
+      word: 'Held, not finished.',
+      say: `The stone is held; ${loose === 1 ? 'one end is' : `${loose} ends are`} not: a cloth would lift ${loose === 1 ? 'it' : 'them'}. Leaves last ${sayWay(arrow)}, at ${sayPull(grams)}.`,
+      more: `${times} times its weight${thorough ? thoroughly(thorough) : firstly(verdict)}`,
+    }
   return {
     verdict,
     word: WORD[verdict],

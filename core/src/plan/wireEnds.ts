@@ -1,9 +1,16 @@
-import { isWound, jointOf, seatedStones, type Design, type Wire, type WireEnd } from '../design/index.js'
+import {
+  intoStone,
+  isWound,
+  jointOf,
+  seatedStones,
+  type Design,
+  type Wire,
+  type WireEnd,
+} from '../design/index.js'
 import { dist, type Vec3 } from '../geom/index.js'
 import { heldStone } from '../hold/index.js'
 import { pathAt, pathLength, stationsOf } from '../path/index.js'
 import { fullStone, type Stone } from '../stone/index.js'
-import { intoStone } from '../design/index.js'
 
 /** What keeps a cut end down: turns beside it, another wire or its own curl that it lies against, or the stone. */
 export type HeldDown = 'turns' | 'wire' | 'curl' | 'stone'
@@ -54,6 +61,10 @@ function liesAgainst(design: Design, wire: Wire, s: number, place: Vec3): 'wire'
   }
   return undefined
 }
+
+/** How many cut ends of a piece nothing keeps down. @example looseCount(framed.design, framed.stone) // 0 */
+export const looseCount = (design: Design, stone: Stone): number =>
+  wireEnds(design, stone).filter((e) => e.by === undefined).length
 
 /**
  * Every cut end of a piece, where it is, which way it looks and what keeps it down: of the wires from the design, of what is wound two for each

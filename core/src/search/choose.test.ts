@@ -3,7 +3,7 @@ import { FAMILIES, family } from '../settings/index'
 import type { Stone } from '../stone/index'
 import { FRAME, OVAL } from '../testing'
 import { chooseOne, difficultyOf, familyFor, isChosen } from './index'
-import { DEFAULT_SETTINGS, plan, type Plan } from '../plan/index'
+import { DEFAULT_SETTINGS, looseCount, plan, type Plan } from '../plan/index'
 import { examplesOf } from '../testingPlans'
 
 const settings = DEFAULT_SETTINGS
@@ -29,7 +29,9 @@ describe('settings chosen for a stone', () => {
         expect(isChosen(found)).toBe(true)
         if (isChosen(found)) {
           expect(found.plan.options).toEqual(e.options)
-          expect(found.line.verdict).toBe(found.hold.hold.verdict)
+          // what holds the stone is not sound while its ends are loose
+          if (looseCount(found.plan.design, e.stone) === 0)
+            expect(found.line.verdict).toBe(found.hold.hold.verdict)
         }
         for (const other of FAMILIES.filter((x) => x.id !== f.id)) {
           const unfit = other.fits(e.stone).find((x) => x.severity === 'error')

@@ -4,6 +4,7 @@ import type { Finding } from '../finding/index.js'
 import { leastRadius } from '../path/index.js'
 import {
   holdLine,
+  looseCount,
   plan,
   planHold,
   type HoldLine,
@@ -109,7 +110,7 @@ export function chooseOne(spec: {
     family: id,
     plan: made.plan,
     hold,
-    line: holdLine(hold.hold, numberOf(hold.shown.pull)),
+    line: holdLine(hold.hold, numberOf(hold.shown.pull), undefined, looseCount(made.plan.design, stone)),
     difficulty: difficultyOf(made.plan),
     unusual: strangeness(chosen.habit(stone, String(options.alloy)), options) > BESIDE,
   }

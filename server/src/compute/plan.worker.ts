@@ -2,6 +2,7 @@ import type { Glance, SavedPlan } from '@verger/contract'
 import {
   glance as glanceAt,
   holdLine,
+  looseCount,
   holdQuantities,
   numberOf,
   plan,
@@ -28,7 +29,7 @@ export default function compute(request: PlanRequest): ComputeResult {
   const made = result.plan
   const { hold, thorough } = planThoroughLeast(made, planHold(made))
   const grams = numberOf(holdQuantities(made, hold, thorough).pull)
-  const line = holdLine(hold, grams, thorough)
+  const line = holdLine(hold, grams, thorough, looseCount(made.design, made.stone))
   return {
     ok: true,
     glance: { seen: { design: made.design, steps: made.steps.map(stepSeen) } },

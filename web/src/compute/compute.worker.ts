@@ -12,6 +12,7 @@ import {
   holdQuantities,
   NEWTON_PER_GRAM,
   numberOf,
+  looseCount,
   looseEnds,
   plan,
   planHold,
@@ -39,7 +40,9 @@ const compute = {
   plan,
   hold(...args: Parameters<typeof planHold>) {
     const found = planHold(...args)
-    return { ...found, line: holdLine(found.hold, numberOf(found.shown.pull)) }
+    const [{ design, stone }] = args
+    const loose = looseCount(design, stone)
+    return { ...found, line: holdLine(found.hold, numberOf(found.shown.pull), undefined, loose) }
   },
   startingOptions,
   stoneMore,
@@ -53,7 +56,8 @@ const compute = {
     const after = holdAfter(made, done)
     if (!after) return undefined
     const { hold, design } = after
-    return { hold, design, line: holdLine(hold, hold.force / NEWTON_PER_GRAM) }
+    const loose = looseCount(design, made.stone)
+    return { hold, design, line: holdLine(hold, hold.force / NEWTON_PER_GRAM, undefined, loose) }
   },
   thoroughPart: planThoroughPart,
   /** Bends on the shoulder, ends that a cloth would pull open, and what a bend pressed in bears on the stone with. */
@@ -66,7 +70,8 @@ const compute = {
     const thorough = thoroughFrom(made, hold, parts, id)
     if (!thorough) throw new RangeError('a part of the thorough check is missing')
     const shown = holdQuantities(made, hold, thorough)
-    return { hold, thorough, shown, line: holdLine(hold, numberOf(shown.pull), thorough) }
+    const line = holdLine(hold, numberOf(shown.pull), thorough, looseCount(made.design, made.stone))
+    return { hold, thorough, shown, line }
   },
   /** Stones that go into this very frame, best held first; those of another shape or size are left out. */
   fitting(made: Plan, stones: readonly { readonly id: string; readonly stone: Stone }[]) {

@@ -20,6 +20,7 @@ import { InSpace } from '../../solid/InSpace.js'
 import { Judgement } from '../../ui/Judgement.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { BenchMends, useAfterBench } from './BenchMends.js'
+import { EndsList } from './EndsList.js'
 
 /** The inspection of this piece: what to try, pass or fail, with what the plan expected beside it. */
 export default function ProofPage({ me }: { me: Me }) {
@@ -109,6 +110,7 @@ export default function ProofPage({ me }: { me: Me }) {
               </li>
             ))}
           </ul>
+          <EndsList plan={plan} bench={bench} />
           {(piece.plan!.hold.verdict !== 'sound' || failed.length > 0 || mended.length > 0) && (
             <>
               <h2 className="mt-4 text-2xl">Mending it with the stone in</h2>

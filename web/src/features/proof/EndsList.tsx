@@ -1,0 +1,66 @@
+import { family, wireEnds, type PieceEnd, type Plan } from '@verger/core'
+import { useMemo } from 'react'
+import type { Bench } from '../../bench/useBench.js'
+
+const KEPT = {
+  turns: 'beside the turns of the',
+  wire: 'against a wire',
+  curl: 'inside its own curl',
+  stone: 'by the stone',
+} as const
+
+/** Where an end is and what keeps it down, in a maker's words. */
+function sayEnd(end: PieceEnd, { wires, joints }: ReturnType<typeof family>['text']): [string, string] {
+  const side = end.side === 'left' ? 'left end' : 'right end'
+  if (end.wound) return [`Wound wire of the ${joints[end.of] ?? end.of}, ${side}`, 'under its own turns']
+  const name = `${wires[end.of] ?? end.of}, ${side}`
+  if (end.by === undefined) return [name, 'kept down by nothing: turn it in, or tie it']
+  return [name, end.by === 'turns' ? `${KEPT.turns} ${joints[end.joint!] ?? end.joint}` : KEPT[end.by]]
+}
+
+/** Every cut end, to be felt and ticked one by one: those that nothing keeps down first. */
+export function EndsList({ plan, bench }: { plan: Plan; bench: Bench }) {
+  const ends = useMemo(
+    () => [...wireEnds(plan.design, plan.stone)].sort((a, b) => Number(!!a.by) - Number(!!b.by)),
+    [plan],
+  )
+  const { text } = family(plan.family)
+  const { proof } = bench.tally
+  const felt = ends.filter((e) => proof[`end-${e.id}`] === 'pass').length
+  return (
+    <details className="mt-4" open={ends.some((e) => !e.by)}>
+      <summary className="min-h-[44px] cursor-pointer text-lg font-semibold">
+        Ends, felt with a fingertip: {felt} of {ends.length}
+      </summary>
+      <ul className="m-0 grid list-none gap-x-8 p-0 sm:grid-cols-2">
+        {ends.map((end) => {
+          const [name, kept] = sayEnd(end, text)
+          const subject = `end-${end.id}`
+          return (
+            <li key={end.id} className="border-b border-line" data-end={end.id}>
+              <label className="flex min-h-[44px] items-center gap-3 py-1">
+                <input
+                  type="checkbox"
+                  className="h-5 w-5 shrink-0 accent-copper"
+                  checked={proof[subject] === 'pass'}
+                  onChange={(e) =>
+                    void (e.target.checked
+                      ? bench.add('proof', subject, 'pass')
+                      : bench.undo('proof', subject))
+                  }
+                />
+                <span className="min-w-0">
+                  {name}
+                  <span className={end.by ? 'text-soft' : 'font-semibold text-amber'}>
+                    {' '}
+                    · {end.by ? kept : `▲ ${kept}`}
+                  </span>
+                </span>
+              </label>
+            </li>
+          )
+        })}
+      </ul>
+    </details>
+  )
+}
