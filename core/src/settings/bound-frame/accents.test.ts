@@ -2,6 +2,7 @@ import { gapAt, sectionAt } from '../../design/index'
 import { convexHull, dist, perimeter } from '../../geom/index'
 import { pathAt, pathLength, stationsOf } from '../../path/index'
 import { fullStone, solidOf } from '../../stone/index'
+import { DEFAULT_SETTINGS, plan, planHold } from '../../plan/index'
 import { FRAME, OVAL } from '../../testing'
 import { family as boundFrame } from './index'
 
@@ -126,6 +127,17 @@ describe('a ball on the shoulder', () => {
   const design = boundFrame.build(OVAL, WITH)
   const ball = design.accents.find((a) => a.id === 'ball')!
   const front = design.wires.find((w) => w.id === 'front')!
+
+  it('takes nothing from what holds the stone: it is borne as without it', () => {
+    const pull = (options: typeof WITH) => {
+      const made = plan({ stone: OVAL, family: 'bound-frame', options, settings: DEFAULT_SETTINGS })
+      if (!made.ok) throw new Error(JSON.stringify(made.findings))
+      return planHold(made.plan).hold
+    }
+    const [withBall, without] = [pull(WITH), pull({ ...WITH, ball: 0 })]
+    expect(withBall.verdict).toBe(without.verdict)
+    expect(withBall.force / without.force).toBeGreaterThan(0.9)
+  })
 
   it('lies in turns of the front wire’s right end, clear of the stone and of the rest of the frame', () => {
     expect(boundFrame.fits(OVAL, WITH).map((f) => f.code)).toEqual([])

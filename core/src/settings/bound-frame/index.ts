@@ -168,6 +168,8 @@ interface Bound {
   readonly accents: Accents
 }
 
+const COILED = leaf('table', 'length of coil that is tied', TIED_COIL, 'mm', 'our choice')
+
 function tiesOf(k: K, frame: Frame, { sizes, woven, rows, bail, accents }: Bound): Tie[] {
   const { q, o } = k
   const n = frame.wires
@@ -207,10 +209,10 @@ function tiesOf(k: K, frame: Frame, { sizes, woven, rows, bail, accents }: Bound
       : { ...tie, ...(tie.kind === 'bind' ? hull(2, pair) : {}) },
   )
   /** It holds an end that lies across: that may turn in it. */
-  const tied = (id: string, side: 'left' | 'right', length: Quantity): Tie => ({
+  const tied = (id: string, side: 'left' | 'right', length: Quantity, to: readonly Stretch[] = []): Tie => ({
     id,
     kind: 'bind',
-    of: [['front', `tied-${side}`]],
+    of: [['front', `tied-${side}`], ...to],
     wound: 'bindingSize',
     length,
     columns: 1,
@@ -224,9 +226,8 @@ function tiesOf(k: K, frame: Frame, { sizes, woven, rows, bail, accents }: Bound
     foot,
     ...necked,
     ...(over ? SIDES.map((side) => tied(`tie-${side}`, side, TIED_END)) : []),
-    ...(accents.ball
-      ? [tied('ball', 'right', leaf('table', 'length of coil that is tied', TIED_COIL, 'mm', 'our choice'))]
-      : []),
+    // the coil touches the frame where this leaves the edge
+    ...(accents.ball ? [tied('ball', 'right', COILED, [['front', 'shoulder-right']])] : []),
     ...(accents.bead
       ? SIDES.map((side) => ({
           ...ownTurns({

@@ -14,7 +14,7 @@ import {
   bodyBox,
   bodyOf,
   fullStone,
-  outlineNearest,
+  outlinePoints,
   shapeOf,
   silhouette,
   type FullStone,
@@ -22,8 +22,8 @@ import {
 import { binderHeight } from '../shared/bind.js'
 import { coveredShare } from '../shared/covered.js'
 
-/** Places on a wire are looked at this far apart, mm: between them an arc of 1 mm stands out by 0.001 mm. */
-const SPACING = 0.1
+/** Places on a wire are looked at this far apart, mm: between them an arc of 1 mm stands out by 0.008 mm. */
+const SPACING = 0.25
 const AXES: Readonly<Record<'x' | 'y' | 'z', Vec3>> = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] }
 
 type Box = Readonly<Record<'x' | 'y' | 'z', readonly [low: number, high: number]>>
@@ -54,7 +54,12 @@ function boxOf(design: Design, stone: FullStone): Box {
       .flatMap((j) =>
         j.members.filter((m) => m.wire === wire.id).map((m) => ({ ...m, high: binderHeight(j.binder) })),
       )
+    // what lies inside by more than the wire and what is wound on it reaches no farther
+    const most = wire.stock.size.mm + Math.max(0, ...bound.map((b) => b.high))
+    const inside = (p: Vec3): boolean =>
+      (['x', 'y', 'z'] as const).every((id, k) => p[k]! - most > box[id][0]! && p[k]! + most < box[id][1]!)
     for (const { s, at } of stationsOf(wire.path, 0, pathLength(wire.path), SPACING)) {
+      if (inside(at.p)) continue
       const section = sectionAt(wire, s, at.t)
       const over = Math.max(0, ...bound.filter((b) => s >= b.s0 && s <= b.s1).map((b) => b.high))
       for (const [k, id] of (['x', 'y', 'z'] as const).entries()) {
@@ -85,12 +90,15 @@ interface Face {
   readonly box: Parameters<typeof coveredShare>[0]['box']
 }
 
+/** An outline is taken as a polygon that lies so near to it, mm. */
+const AS_FINE = 0.005
+
 function faceOf(stone: FullStone, seat: SeatedStone): Face {
   const body = bodyOf(stone)
   const { outline } = body
   if (outline && liesPlain(seat))
     return {
-      inside: (x, y) => outlineNearest(outline, x, y).distance < 0,
+      inside: insideOf(outlinePoints(outline, AS_FINE)),
       box: { x0: outline.left, x1: outline.right, y0: outline.bottom, y1: outline.top },
     }
   const { mesh } = shapeOf(stone)
