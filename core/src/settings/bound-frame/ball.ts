@@ -34,7 +34,7 @@ export interface PlacedBall {
  * Where a ball sits: its coil just touches the frame where this leaves the stone's edge, or lies as little farther out as stone and neck ask.
  * Undefined where it would not come to the frame any more, or the wire cannot make its floor ring.
  */
-export function placeBall(basis: BallBasis): PlacedBall | undefined {
+function placeBall(basis: BallBasis): PlacedBall | undefined {
   const { line, stations, solid, join, neck, wires } = basis
   const a = line.thickness
   const from: Vec3 = [a / 2, join + neck, wireHeight(wires - 1, wires, line)]

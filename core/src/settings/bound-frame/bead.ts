@@ -82,7 +82,7 @@ function clear(basis: BeadBasis, legs: readonly [FrameSide, Leg][], y: number, z
  * Where a bead sits in the gap above the stone: as near to the gap's middle as both shoulders are straight for its turns, and as far back as
  * stone and shoulders let it, its hole no deeper than the front of the frame. Undefined where there is no such place.
  */
-export function placeBead(basis: BeadBasis): PlacedBead | undefined {
+function placeBead(basis: BeadBasis): PlacedBead | undefined {
   const { right, left, join, fine } = basis
   const top = Math.max(right.solid.outline.top, left.solid.outline.top)
   const middle = (top + join) / 2

@@ -3,7 +3,6 @@ import { cross, squareTo, type Vec3 } from '../../geom/index.js'
 import { hermite, segmentAt, segmentLength, type Segment } from '../../path/index.js'
 import {
   outlineAfter,
-  outlineNearest,
   outlinePoint,
   outlineRun,
   type DomeSeed,
@@ -15,7 +14,6 @@ const keyOf = ({ profile, thickness, from, summit, to, overlap, lie, z, share, f
   [profile, thickness, from, summit, to, overlap, lie, z, share, first].join()
 
 const depths = new WeakMap<Solid, Map<string, number>>()
-const covers = new WeakMap<Solid, Map<string, number>>()
 const forms = new WeakMap<Solid, Map<string, BendForm>>()
 const segments = new WeakMap<Solid, Map<string, Segment>>()
 const MOST_REMEMBERED = 200
@@ -216,34 +214,6 @@ function makeSegment(bend: FaceBend): Segment {
 function curvature(o: Solid['outline'], psi: number, offset: number): number {
   const arc = o.arcs.find((k) => psi >= k.from - 1e-12 && psi <= k.to + 1e-12) ?? o.arcs[0]!
   return 1 / (arc.r + offset)
-}
-
-/**
- * Area of a bend, seen from the front, that lies inside the stone's outline: the wire's band along its curve (length ×
- * thickness for a smooth curve), cut off where it leaves the outline. By 80 steps; within 2 % of a fine raster.
- */
-export const bendCover = (bend: FaceBend): number =>
-  remembered(covers, bend.solid, keyOf(bend), () => workOutCover(bend))
-
-function workOutCover(bend: FaceBend): number {
-  const segment = bendSegment(bend)
-  const { thickness: a, solid } = bend
-  const length = segmentLength(segment)
-  const n = 80
-  let area = 0
-  for (let i = 0; i < n; i++) {
-    const { p, t } = segmentAt(segment, ((i + 0.5) / n) * length)
-    const flat = Math.hypot(t[0], t[1])
-    if (flat < 1e-9) continue
-    const near = outlineNearest(solid.edge ?? solid.outline, p[0], p[1])
-    // across the band the distance to the edge changes by c a mm; what is below 0 is inside
-    const c = Math.abs((t[1] * near.nx - t[0] * near.ny) / flat)
-    const reach = (c * a) / 2
-    const inside =
-      near.distance <= -reach ? 1 : near.distance >= reach ? 0 : (reach - near.distance) / (2 * reach)
-    area += inside * a * flat * (length / n)
-  }
-  return area
 }
 
 /**

@@ -3,7 +3,6 @@ import { scale } from '../../geom/index.js'
 import { measurePath, pathAt, reverseSegment, segmentLength, type Segment } from '../../path/index.js'
 import type { Stock } from '../../wire/index.js'
 import type { Quantity } from '../../working/index.js'
-import type { HalvesWorking } from '../family.js'
 
 /** A named stretch of a wire: its shape, and its length as a figure with its working. */
 export interface Piece {
@@ -64,12 +63,6 @@ export function wireFrom(spec: {
     anchor,
   }
 }
-
-/** The working of a wire's halves. */
-export const workingOf = ({ left, right }: WireHalves): HalvesWorking => ({
-  left: left.map(({ kind, length }) => ({ kind, quantity: length })),
-  right: right.map(({ kind, length }) => ({ kind, quantity: length })),
-})
 
 /** Where a part lies along its wire. @throws RangeError when there is none */
 export function stretchOf(wire: Wire, id: string): { readonly s0: number; readonly s1: number } {

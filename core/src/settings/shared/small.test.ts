@@ -5,7 +5,6 @@ import { wireSize, type Stock } from '../../wire/index'
 import { bind, binderHeight, slipOf } from './bind'
 import { coveredShare } from './covered'
 import { between, oneOf } from './unitInterval'
-import { effortsOf, fixed } from './efforts'
 import { curledTail } from './tail'
 
 const stock = (label: string, profile: Stock['profile'] = 'round'): Stock => ({
@@ -126,12 +125,4 @@ describe('places of a cube', () => {
     expect(between(limits, 1)).toBeCloseTo(8, 12)
     expect(between(limits, 0.5)).toBeCloseTo(2, 12)
   })
-})
-
-it('efforts are those of the kinds that come, each with its minutes', () => {
-  const list = effortsOf({ cut: 2, bend: 5, roll: 9 }, { cut: fixed('wires', 4), bend: fixed('bends', 3) })
-  expect(list.map((e) => [e.kind, e.count.value, e.each.value])).toEqual([
-    ['cut', 4, 2],
-    ['bend', 3, 5],
-  ])
 })
