@@ -193,3 +193,31 @@ test('two hoops from one wire: it must be soft, and is one wire to cut', async (
   await expect(page).toHaveURL(/\/cut$/, { timeout: 60_000 })
   await expect(page.getByText('The wire', { exact: true }).first()).toBeVisible()
 })
+
+test('a frame that sweeps over the face: everything to lay ready is listed, and its ends are felt one by one', async ({
+  page,
+}) => {
+  test.setTimeout(180_000)
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-prehnite/plan`)
+  await expect(page.locator('[data-verdict]')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText('Bends in front', { exact: true })).toBeVisible()
+  await page.locator('#option-frontHold').selectOption('sweep')
+  // bends that are not made are not asked for
+  await expect(page.getByText('Bends in front', { exact: true })).toHaveCount(0)
+  await expect(page.locator('[data-verdict]')).toBeVisible({ timeout: 60_000 })
+  await page.getByRole('button', { name: 'To cutting' }).click()
+  await expect(page).toHaveURL(/\/cut$/, { timeout: 60_000 })
+  const tools = page.getByRole('region', { name: 'Tools' })
+  await tools.getByLabel('Flush cutter').check()
+  await expect(tools.getByLabel('Flush cutter')).toBeChecked()
+  await page.goto(`${url()}/pieces/piece-prehnite/wrap`)
+  await expect(page.getByText('Work the front wire over the face').first()).toBeAttached({ timeout: 60_000 })
+  await page.goto(`${url()}/pieces/piece-prehnite/proof`)
+  await page.getByText(/Ends, felt with a fingertip: 0 of/).click()
+  await page.locator('[data-end] input').first().check()
+  await expect(page.getByText(/Ends, felt with a fingertip: 1 of/)).toBeVisible()
+  await page.reload()
+  // what was felt is kept with the piece
+  await expect(page.getByText(/Ends, felt with a fingertip: 1 of/)).toBeVisible({ timeout: 60_000 })
+})

@@ -352,5 +352,5 @@ describe('spans by other methods, on random wavy wires in space', () => {
         expect(ratio).toBeLessThan(1.002)
       }
     }
-  })
+  }, 180_000)
 })

@@ -62,7 +62,7 @@ function liesAgainst(design: Design, wire: Wire, s: number, place: Vec3): 'wire'
   return undefined
 }
 
-/** How many cut ends of a piece nothing keeps down. @example looseCount(framed.design, framed.stone) // 0 */
+/** How many cut ends of a piece nothing keeps down. @example looseCount(framed.design, framed.stone) // 4 */
 export const looseCount = (design: Design, stone: Stone): number =>
   wireEnds(design, stone).filter((e) => e.by === undefined).length
 
