@@ -38,7 +38,7 @@ import {
   type Halves,
 } from './wires.js'
 
-/** Errors: where turns, curves and the stone have no room beside each other. @throws RangeError where a shank cannot meet its sides */
+/** Errors: where turns, curves and the stone have no room beside each other. */
 function tellRoom(k: K, g: Ground): void {
   const { o } = k
   const { near, far, post } = g
@@ -60,10 +60,7 @@ function tellRoom(k: K, g: Ground): void {
     const later = { field: 'leave', value: Math.min(60, o.leave + 5) }
     k.say('no-room-for-shoulder', 'error', 'leave', { leave: o.leave }, later)
   }
-  if (!Number.isFinite(g.begins)) {
-    k.say('shank-apart', 'error', 'bulge', { bulge: o.bulge })
-    throw new RangeError('finger and sides do not meet')
-  }
+  if (!Number.isFinite(g.begins)) return k.say('shank-apart', 'error', 'bulge', { bulge: o.bulge })
   const end = outlineRun(g.outline, 0, Math.PI / 2, post.offset)
   const past = g.far.latitude + Math.max(g.far.tied.left, g.far.tied.right) + STUB - end
   if (past > 0) k.say('no-room-for-ends', 'error', 'hoop', { lacks: past })
@@ -190,23 +187,24 @@ function single(k: K, g: Ground): Made {
   }
 }
 
-/** Where the hoops lie, and the rods to bend them and a shank on. */
-function outputsOf(k: K, g: Ground, rods: Readonly<Record<Which, Quantity>>): NamedQuantity[] {
+/** Where the hoops lie: worked out first, for it hangs on nothing that carries them. */
+function placesOf(k: K, g: Ground): NamedQuantity[] {
   const on = hangsOn(k, g, 'spacing')
   const beyond = Math.max(0, g.outline.top - g.near.height - g.size / 2)
-  const alike = Math.abs(numberOf(rods.near) - numberOf(rods.far)) < 0.005
-  const tool = 'rod' as const
   return [
     { id: 'spacing', quantity: k.found('spacing', 'both hoops', g.near.height + g.far.height, on) },
     { id: 'beyond', quantity: k.found('beyond', 'the near hoop', beyond, on) },
-    ...(alike
-      ? [{ id: 'rod', quantity: rods.near, tool }]
-      : [
-          { id: 'nearRod', quantity: rods.near, tool },
-          { id: 'farRod', quantity: rods.far, tool },
-        ]),
-    ...(g.ring ? [{ id: 'mandrel', quantity: k.mandrel('shankSize', k.q.ring), tool }] : []),
   ]
+}
+
+/** The rods to bend hoops and a shank on. */
+function rodsOf(k: K, g: Ground, rods: Readonly<Record<Which, Quantity>>): NamedQuantity[] {
+  const alike = Math.abs(numberOf(rods.near) - numberOf(rods.far)) < 0.005
+  const all = {
+    ...(alike ? { rod: rods.near } : { nearRod: rods.near, farRod: rods.far }),
+    ...(g.ring ? { mandrel: k.mandrel('shankSize', k.q.ring) } : {}),
+  }
+  return Object.entries(all).map(([id, quantity]) => ({ id, quantity, tool: 'rod' as const }))
 }
 
 /** Two hoops narrower than a ball or an egg, wound round a ring's shank or a bail's wire. */
@@ -226,6 +224,7 @@ const recipe: Recipe<typeof choices> = {
     isEgg(stone) ? undefined : { code: 'not-round', field: 'kind', values: { kind: kindWord(stone) } },
   make: (k) => {
     const ground = groundOf(k)
+    const places = placesOf(k, ground)
     tellRoom(k, ground)
     tellDoubts(k, ground)
     const { strands, ties, open, like, bail } = ground.one ? single(k, ground) : several(k, ground)
@@ -237,7 +236,7 @@ const recipe: Recipe<typeof choices> = {
       ties,
       ...(bail?.hang ? { hang: bail.hang } : { worn: 'ring' }),
       steps: (ground.one ? oneWireSteps : severalSteps)(k, ground, ordered),
-      outputs: outputsOf(k, ground, rods),
+      outputs: [...places, ...rodsOf(k, ground, rods)],
     }
   },
   checks: ['hoops', 'shake', 'push', 'ends', 'worn', 'symmetry', 'stone'],

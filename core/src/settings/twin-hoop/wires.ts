@@ -56,7 +56,8 @@ export function hangsOn(k: K, g: Ground, kind: keyof typeof searched): Readonly<
     ...(g.one ? [] : (['size'] as const)),
     ...(several ? (['shank'] as const) : []),
     ...(turned ? (['turns'] as const) : []),
-    ...(OF_CARRIERS.includes(kind) ? begun : []),
+    // one wire is drawn from its middle on: what follows hangs on how it begins
+    ...(OF_CARRIERS.includes(kind) || g.one ? begun : []),
     ...(g.one || kind === 'hook' ? (['alloy', 'temper'] as const) : []),
   )
 }
