@@ -1,13 +1,7 @@
 import { gapAt } from '../../design/index.js'
 import { cross, squareTo, type Vec3 } from '../../geom/index.js'
 import { hermite, segmentAt, segmentLength, type Segment } from '../../path/index.js'
-import {
-  outlineAfter,
-  outlinePoint,
-  outlineRun,
-  type DomeSeed,
-  type Solid,
-} from '../../stone/index.js'
+import { outlineAfter, outlinePoint, outlineRun, type DomeSeed, type Solid } from '../../stone/index.js'
 import type { Profile } from '../../wire/index.js'
 
 const keyOf = ({ profile, thickness, from, summit, to, overlap, lie, z, share, first }: FaceBend): string =>
