@@ -39,4 +39,20 @@ describe('what to lay ready', () => {
     const inches = gatherList(made, { ...words, units: 'in' })
     expect(inches.find((g) => g.what.startsWith('Mandrel'))!.what).toMatch(/^Mandrel of \d+\/\d+ in/)
   })
+
+  it('lists no file where all wire is filled or plated', () => {
+    const { stone, options } = examplesOf('twin-hoop').sound[0]!
+    const filed = (alloy: string) => {
+      const result = plan({
+        stone,
+        family: 'twin-hoop',
+        options: { ...options, alloy },
+        settings: DEFAULT_SETTINGS,
+      })
+      if (!result.ok) throw new Error(JSON.stringify(result.findings))
+      return gatherList(result.plan, words).some((g) => g.what === 'Fine file')
+    }
+    expect(filed('copper')).toBe(true)
+    expect(filed('gold-filled')).toBe(false)
+  })
 })

@@ -1,6 +1,6 @@
 import type { OperationKind } from '../design/index.js'
 import { fill, inUnits } from '../finding/index.js'
-import { stockName } from '../wire/index.js'
+import { alloy, stockName } from '../wire/index.js'
 import type { Plan } from './plan.js'
 
 /** What a thing on the list is: gathered in this order. */
@@ -106,7 +106,11 @@ export function gatherList({ design, cut }: Plan, { stone, units, length }: Gath
     amount: `${length(Number(shown.value))} from the spool`,
   }))
   const beads = design.accents.filter((a) => a.kind === 'bead')
-  const used = design.operations.flatMap((op) => USES[op.kind])
+  // filled and plated wire is not filed: its core would show
+  const metals = [...cut.wires, ...cut.spools].map((w) => alloy(w.stock.alloy))
+  const used = design.operations
+    .flatMap((op) => USES[op.kind])
+    .filter((tool) => tool !== 'file' || metals.some((m) => !m.coreShows))
   const tools = (Object.keys(PLIERS) as (keyof typeof PLIERS)[]).filter((t) => used.includes(t))
   const aids = (Object.keys(AIDS) as (keyof typeof AIDS)[]).filter((t) => used.includes(t))
   const rods = design.operations.flatMap((op): Gathered[] => {

@@ -60,6 +60,8 @@ export interface Frame extends FrameSide {
 
 export type Side = 'left' | 'right'
 export const SIDES = ['left', 'right'] as const
+/** Are both halves alike, so that what is asked of one is known of the other. */
+export const isEven = (frame: Frame): boolean => frame.left.solid === frame.solid
 export const halfOf = (frame: Frame, side: Side): FrameSide => (side === 'left' ? frame.left : frame)
 
 /** Length of one turn of a twist, in thicknesses of the wire. */

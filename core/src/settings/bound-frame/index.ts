@@ -54,6 +54,9 @@ const TURNED: Strand['roll'] = [
   { from: 'neck-right', face: ASIDE },
 ]
 
+/** An end that is cut off at its binding has to be held until that is done. */
+const WORKING = leaf('table', 'working end, cut off when it is done', 25, 'mm', 'typical, uncited')
+
 /** What is bound: as thick as a plain or a twisted wire lies, how high the stack and the binding are, and a hull where wires are twisted. */
 function measures(k: K, frame: Frame) {
   const { q, o } = k
@@ -108,6 +111,7 @@ function make(k: K): Wirework {
       right: h.right.pieces,
       finish: { left: usual, right: isCoiled(o, i, 'right') ? 'tucked' : usual },
       bears: { role: 'frame', span: sideOf(frame) },
+      ...(ends === 'cut' || ends === 'bail' ? { pulled: WORKING } : {}),
       ...twistOf(frame, i),
       ...(i === carrying ? { roll: TURNED } : {}),
     }

@@ -1,6 +1,6 @@
 import { outlineAfter, outlinePoint, outlineRun, type Solid } from '../../stone/index.js'
 import { bendForm } from '../shared/faceBend.js'
-import { overHollow, wireHeight, type Face, type Frame, type FrameSide } from './frame.js'
+import { isEven, overHollow, wireHeight, type Face, type Frame, type FrameSide } from './frame.js'
 
 /** What one side of a frame offers to bends: its length between foot and shoulder, and how far a bend there takes it up on either side, mm. */
 interface Room {
@@ -35,7 +35,7 @@ function onBothSides(frame: Frame, face: Face, overlap: number, runs: (room: Roo
   const of = (side: FrameSide) => placesOn(frame, side, face, overlap, runs)
   const right = of(frame)
   // what is alike left and right is worked out once
-  const left = frame.left.solid === frame.solid ? right : of(frame.left)
+  const left = isEven(frame) ? right : of(frame.left)
   return [...right, ...left.map((h) => tenth(12 - h))].sort((p, q) => p - q)
 }
 

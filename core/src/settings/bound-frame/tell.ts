@@ -17,6 +17,7 @@ import {
   bendsOf,
   frameOf,
   halfOf,
+  isEven,
   overHollow,
   SIDES,
   sweepOf,
@@ -104,7 +105,7 @@ function leaveFor(k: K, place: (frame: Frame) => object | undefined): Finding['m
 function tellParts(k: K, frame: Frame): Accents {
   const { o } = k
   const { line } = frame
-  const halves = frame.left.solid === frame.solid ? [frame] : [frame, frame.left]
+  const halves = isEven(frame) ? [frame] : [frame, frame.left]
   const weave = o.footBind
   if (weave !== 'bound' && o.binding !== 'round')
     k.say('weave-round', 'error', 'binding', { weave }, { field: 'binding', value: 'round' })
@@ -213,7 +214,7 @@ export interface Judged {
 function tellHanging(k: K, frame: Frame): void {
   const { o, stone } = k
   const metal = alloy(o.alloy)
-  const points = plainFrame(frame.line, frame.left.solid === frame.solid ? frame.line : frame.left.line)
+  const points = plainFrame(frame.line, isEven(frame) ? frame.line : frame.left.line)
   const bar = {
     points,
     start: 'clamp',

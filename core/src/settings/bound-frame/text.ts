@@ -300,6 +300,12 @@ export const text: RecipeText = {
       say: 'Lay its end along the front wire at {hour} o’clock and tie both with {turns} turns of {tie}. Cut it off flush behind the tie and press it in.',
       look: 'It cannot be slid along; no end stands up.',
     },
+    trim: {
+      title: 'Trim and press the ends in',
+      say: 'Cut the working ends off close to the binding that holds them, with the {margin:0} mm that are over elsewhere; file every end flat and press it in.',
+      look: 'Run a finger over every end, then a scrap of thin cloth.',
+      caution: 'Cut into the hand or a cloth: ends fly.',
+    },
     'coil-ball': {
       title: 'Coil the right front tail for the ball',
       say: 'Lead the right front tail over and down beside the shoulder, and wind a floor ring and rising turns round the {ball:1} mm ball, up to where the coil touches the frame; take the ball out again.',

@@ -1,6 +1,6 @@
 import { mirrorX, remember } from '../../geom/index.js'
 import { moveSegment, pathLength, type Segment } from '../../path/index.js'
-import { leaf, numberOf, type Quantity } from '../../working/index.js'
+import { leaf, type Quantity } from '../../working/index.js'
 import { Pen, type Given, type Strand } from '../kit/index.js'
 import { arcSegments } from '../shared/arcs.js'
 import { beadHalf } from '../shared/beadAccent.js'
@@ -39,8 +39,8 @@ export const reachOf = ({ o }: K, face: Face): Reach => ({
   hours: sweeps(o, face) ? [] : o[`${face}Bends`],
   overlap: o[`${face}Overlap`],
 })
-/** Does the wire go over a face in one sweep along each side. */
 type Holds = Pick<K['o'], 'frontHold' | 'backHold' | 'frontOverlap' | 'backOverlap'>
+/** Does the wire go over a face in one sweep along each side. */
 export const sweeps = (o: Holds, face: Face): boolean =>
   o[`${face}Hold`] === 'sweep' && o[`${face}Overlap`] > 0
 
@@ -213,7 +213,3 @@ export function beadStrand(k: K, { on, left, right }: PlacedBead): Strand {
     roll: [],
   }
 }
-
-/** The length of a part of a half, as it was drawn. */
-export const lengthIn = ({ pieces }: Pen, id: string): number =>
-  numberOf(pieces.find((p) => p.id === id)!.length)
