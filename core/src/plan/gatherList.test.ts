@@ -46,7 +46,7 @@ describe('what to lay ready', () => {
       const result = plan({
         stone,
         family: 'twin-hoop',
-        options: { ...options, alloy },
+        options: { ...options, alloy, temper: 'dead soft' },
         settings: DEFAULT_SETTINGS,
       })
       if (!result.ok) throw new Error(JSON.stringify(result.findings))
