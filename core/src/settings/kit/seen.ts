@@ -9,7 +9,7 @@ import {
   type SeatedStone,
 } from '../../design/index.js'
 import { along, corner, remember, type Vec3 } from '../../geom/index.js'
-import { pathLength, stationsOf } from '../../path/index.js'
+import { pathLength, stationsOf, type Path } from '../../path/index.js'
 import {
   bodyBox,
   bodyOf,
@@ -24,6 +24,9 @@ import { coveredShare } from '../shared/covered.js'
 
 /** Places on a wire are looked at this far apart, mm: between them an arc of 1 mm stands out by 0.008 mm. */
 const SPACING = 0.25
+const walks = remember<Path, ReturnType<typeof stationsOf>>(64)
+/** Places along a whole path, looked at once for extents and face. */
+const walked = (path: Path) => walks(path, () => stationsOf(path, 0, pathLength(path), SPACING))
 const AXES: Readonly<Record<'x' | 'y' | 'z', Vec3>> = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] }
 
 type Box = Readonly<Record<'x' | 'y' | 'z', readonly [low: number, high: number]>>
@@ -58,7 +61,7 @@ function boxOf(design: Design, stone: FullStone): Box {
     const most = wire.stock.size.mm + Math.max(0, ...bound.map((b) => b.high))
     const inside = (p: Vec3): boolean =>
       (['x', 'y', 'z'] as const).every((id, k) => p[k]! - most > box[id][0]! && p[k]! + most < box[id][1]!)
-    for (const { s, at } of stationsOf(wire.path, 0, pathLength(wire.path), SPACING)) {
+    for (const { s, at } of walked(wire.path)) {
       if (inside(at.p)) continue
       const section = sectionAt(wire, s, at.t)
       const over = Math.max(0, ...bound.filter((b) => s >= b.s0 && s <= b.s1).map((b) => b.high))
@@ -118,10 +121,13 @@ const POINT = 1e-3
 
 /** Share (0 to 1) of the stones' faces before which no wire, bead or ball lies. */
 export function faceShown(design: Design, stone: FullStone): number {
-  const wires = design.wires.map((w) => ({ path: w.path, size: w.stock.size.mm }))
+  const wires = design.wires.map((w) => ({
+    points: walked(w.path).map((x) => x.at.p),
+    size: w.stock.size.mm,
+  }))
   // a bead or a ball is as a wire of its width that hardly goes anywhere
   const round = design.accents.map(({ centre, radius }) => ({
-    path: { segments: [{ kind: 'line', from: centre, to: along(centre, [1, 0, 0], POINT) } as const] },
+    points: [centre, along(centre, [1, 0, 0], POINT)],
     size: 2 * radius,
   }))
   const faces = seatedStones({ design, stone }).map((s) =>

@@ -1,4 +1,4 @@
-import { pathLength, stationsOf, type Path } from '../../path/index.js'
+import type { Vec3 } from '../../geom/index.js'
 
 /** Squares of the raster across the smaller side of a face. */
 const CELLS = 110
@@ -9,7 +9,8 @@ const CELLS = 110
  * as wide as it is). Where wires cross the greater share is counted. Within a hundredth of the exact share for wires wider than two squares.
  */
 export function coveredShare(spec: {
-  readonly wires: readonly { readonly path: Path; readonly size: number }[]
+  /** Each as places along its middle, straight from one to the next, and its thickness. */
+  readonly wires: readonly { readonly points: readonly Vec3[]; readonly size: number }[]
   readonly inside: (x: number, y: number) => boolean
   readonly box: { readonly x0: number; readonly x1: number; readonly y0: number; readonly y1: number }
   readonly above: number
@@ -25,9 +26,8 @@ export function coveredShare(spec: {
   for (const wire of spec.wires) {
     const r = wire.size / 2
     const reach = r + cell / 2
-    const stations = stationsOf(wire.path, 0, pathLength(wire.path), Math.max(cell, 0.4 * r))
-    stations.slice(1).forEach(({ at: { p: b } }, k) => {
-      const a = stations[k]!.at.p
+    wire.points.slice(1).forEach((b, k) => {
+      const a = wire.points[k]!
       if (a[2] <= spec.above || b[2] <= spec.above) return
       const [low, high] = [Math.min(a[0], b[0]) - reach, Math.max(a[0], b[0]) + reach]
       const [near, far] = [Math.min(a[1], b[1]) - reach, Math.max(a[1], b[1]) + reach]

@@ -80,7 +80,10 @@ describe('the share of a face that is covered', () => {
   const box = { x0: -10, x1: 10, y0: -10, y1: 10 }
   const disc = (x: number, y: number) => x * x + y * y <= 100
   const bar = (y: number, z = 1) => ({
-    path: { segments: [{ kind: 'line', from: [-15, y, z], to: [15, y, z] } as const] },
+    points: [
+      [-15, y, z],
+      [15, y, z],
+    ] as const,
     size: 2,
   })
 
@@ -95,7 +98,10 @@ describe('the share of a face that is covered', () => {
     expect(coveredShare({ wires: [bar(0), bar(0, 3)], inside: disc, box, above: 0 })).toBe(one)
     const slanted = {
       ...bar(0),
-      path: { segments: [{ kind: 'line', from: [-12, -12, 1], to: [12, 12, 1] } as const] },
+      points: [
+        [-12, -12, 1],
+        [12, 12, 1],
+      ] as const,
     }
     expect(Math.abs(coveredShare({ wires: [slanted], inside: disc, box, above: 0 }) - one)).toBeLessThan(
       0.001,
