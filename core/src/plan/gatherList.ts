@@ -79,7 +79,7 @@ function roundOf({ kind, values }: Plan['design']['operations'][number]): keyof 
 }
 
 const once = (list: readonly Gathered[]): Gathered[] => [
-  ...new Map(list.map((g) => [`${g.as} ${g.what}`, g])).values(),
+  ...new Map(list.map((g) => [`${g.as} ${g.what} ${g.amount ?? ''}`, g])).values(),
 ]
 
 /** How the list says what it does not word itself. */

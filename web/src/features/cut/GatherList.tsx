@@ -29,16 +29,16 @@ export function GatherList({ plan, wide = false }: { plan: Plan; wide?: boolean 
           <section key={as} aria-label={TITLES[as]}>
             <h3 className="text-[17px] text-soft">{TITLES[as]}</h3>
             <ul className="list-none p-0">
-              {own.map(({ what, amount }) => (
-                <li key={what} className="border-b border-line">
+              {own.map(({ what, amount = '' }) => (
+                <li key={what + amount} className="border-b border-line">
                   <label className="flex min-h-[44px] items-center gap-3 py-1.5">
                     <input
                       type="checkbox"
                       className="h-5 w-5 shrink-0 accent-copper"
-                      checked={there.has(what)}
-                      onChange={(e) => tick(what, e.target.checked)}
+                      checked={there.has(what + amount)}
+                      onChange={(e) => tick(what + amount, e.target.checked)}
                     />
-                    <span className={`min-w-0 ${there.has(what) ? 'text-soft line-through' : ''}`}>
+                    <span className={`min-w-0 ${there.has(what + amount) ? 'text-soft line-through' : ''}`}>
                       {what}
                       {amount && <span className="text-soft"> · {amount}</span>}
                     </span>
