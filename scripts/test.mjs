@@ -10,6 +10,8 @@ import { readState } from './lib/state.mjs'
 const folder = join(root, '.verger-test')
 let passed = 0
 let failed = 0
+/** What failed, a line each, told again at the end. */
+const failures = []
 const say = (line) => process.stdout.write(`${line}\n`)
 
 /** One named check: a command whose success counts as one test. */
@@ -21,6 +23,7 @@ async function check(name, command, args, options = {}) {
     say(`ok    ${name} (${((Date.now() - began) / 1000).toFixed(0)} s)`)
   } catch (error) {
     failed++
+    failures.push(name)
     say(`FAIL  ${name}\n${(error.output ?? error.message).slice(-6000)}`)
   }
 }
@@ -43,14 +46,56 @@ async function suite(name, command, args, read, env) {
   try {
     counts = read(JSON.parse(readFileSync(out, 'utf8')))
   } catch {
-    counts = { passed: 0, failed: 1 }
+    counts = { passed: 0, failed: 1, failures: [`${name} did not report`] }
   }
+  failures.push(...counts.failures)
   passed += counts.passed
   failed += counts.failed
   say(
     `${counts.failed ? 'FAIL ' : 'ok   '} ${name}: ${counts.passed} passed, ${counts.failed} failed (${((Date.now() - began) / 1000).toFixed(0)} s)`,
   )
-  if (counts.failed) say(text.slice(-8000))
+  // what passed says nothing about what failed
+  const said = text.split('\n').filter((line) => !/^(PASS |\[\d+\/\d+\])/.test(line))
+  if (counts.failed) say(said.join('\n').slice(-12_000))
+}
+
+/** The first line that says something, shortened, without colours. */
+const firstLine = (message) =>
+  // eslint-disable-next-line no-control-regex -- terminal colours
+  message
+    .replace(/\u001b\[[0-9;]*m/g, '')
+    .trim()
+    .split('\n')[0]
+    .slice(0, 200)
+
+/** The counts of a Jest report, and a line for each test that failed. */
+const jestCounts = (report) => ({
+  passed: report.numPassedTests,
+  failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
+  failures: report.testResults.flatMap((file) => {
+    const told = file.assertionResults
+      .filter((test) => test.status === 'failed')
+      .map((test) => `${test.fullName}: ${firstLine(test.failureMessages[0] ?? '')}`)
+    return file.status === 'failed' && told.length === 0 ? [`${file.name}: ${firstLine(file.message)}`] : told
+  }),
+})
+
+/** The counts of a Playwright report, and a line for each test that failed. */
+const playwrightCounts = (report) => {
+  const specs = (suites) => suites.flatMap((suite) => [...(suite.specs ?? []), ...specs(suite.suites ?? [])])
+  return {
+    passed: report.stats.expected,
+    failed: report.stats.unexpected + report.stats.flaky + report.errors.length,
+    failures: [
+      ...report.errors.map((error) => firstLine(error.message ?? 'an error without words')),
+      ...specs(report.suites)
+        .filter((spec) => !spec.ok)
+        .map((spec) => {
+          const errors = spec.tests.flatMap((test) => test.results.flatMap((result) => result.errors))
+          return `${spec.title}: ${errors.map((error) => firstLine(error.message ?? '')).join('; ')}`
+        }),
+    ],
+  }
 }
 
 /** Attacks from outside the process, in small counts: each counts as one test. */
@@ -68,6 +113,7 @@ async function attack() {
   const [good, bad] = counts ? [Number(counts[1]), Number(counts[2])] : [0, 1]
   passed += good
   failed += bad
+  if (bad) failures.push('attack')
   say(
     `${bad ? 'FAIL ' : 'ok   '} attack: ${good} passed, ${bad} failed (${((Date.now() - began) / 1000).toFixed(0)} s)`,
   )
@@ -108,10 +154,6 @@ async function main() {
     '--json',
     `--outputFile=${out}`,
   ]
-  const jestCounts = (r) => ({
-    passed: r.numPassedTests,
-    failed: r.numFailedTests + r.numRuntimeErrorTestSuites,
-  })
   if (wants('core'))
     await suite(
       'core, contract and web',
@@ -139,7 +181,7 @@ async function main() {
       'browser',
       process.execPath,
       () => [bin('@playwright/test/cli.js'), 'test', '-c', 'e2e/playwright.config.ts'],
-      (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky + r.errors.length }),
+      playwrightCounts,
       { PLAYWRIGHT_JSON_OUTPUT_FILE: join(folder, 'browser.json') },
     )
   }
@@ -148,9 +190,11 @@ async function main() {
 main()
   .catch((error) => {
     failed++
+    failures.push(firstLine(error.message))
     say(error.message)
   })
   .finally(() => {
+    for (const line of failures) say(`failed: ${line}`)
     say(`${passed} passed, ${failed} failed`)
     process.exit(failed === 0 && passed > 0 ? 0 : 1)
   })

@@ -1,6 +1,7 @@
 import type { OperationKind } from '../design/index.js'
 import { fill, inUnits } from '../finding/index.js'
 import { alloy, stockName } from '../wire/index.js'
+import type { Quantity } from '../working/index.js'
 import type { Plan } from './plan.js'
 
 /** What a thing on the list is: gathered in this order. */
@@ -95,16 +96,16 @@ export interface GatherWords {
  */
 export function gatherList({ design, cut }: Plan, { stone, units, length }: GatherWords): Gathered[] {
   const stones = design.stones.length
-  const wires = [...new Set(cut.wires.map((w) => stockName(w.stock)))].map((what): Gathered => {
-    const own = cut.wires.filter((w) => stockName(w.stock) === what)
-    const most = length(Math.max(...own.map((w) => Number(w.shown.value))))
-    return { as: 'wires', what, amount: own.length === 1 ? most : `${own.length} × up to ${most}` }
+  const shown = ({ shown: { value } }: { shown: Quantity }): number => Number(value)
+  const stocks = [...new Set([...cut.wires, ...cut.spools].map((w) => stockName(w.stock)))]
+  const wires = stocks.map((what): Gathered => {
+    const own = cut.wires.filter((w) => stockName(w.stock) === what).map(shown)
+    const wound = cut.spools.filter((w) => stockName(w.stock) === what).map(shown)
+    const most = length(Math.max(...own))
+    const pieces = own.length === 0 ? [] : [own.length === 1 ? most : `${own.length} × up to ${most}`]
+    const amount = [...pieces, ...wound.map((mm) => `${length(mm)} from the spool`)].join(', ')
+    return { as: 'wires', what, amount }
   })
-  const spools = cut.spools.map(({ stock, shown }): Gathered => ({
-    as: 'wires',
-    what: stockName(stock),
-    amount: `${length(Number(shown.value))} from the spool`,
-  }))
   const beads = design.accents.filter((a) => a.kind === 'bead')
   // filled and plated wire is not filed: its core would show
   const metals = [...cut.wires, ...cut.spools].map((w) => alloy(w.stock.alloy))
@@ -121,7 +122,6 @@ export function gatherList({ design, cut }: Plan, { stone, units, length }: Gath
   return once([
     { as: 'stones', what: stone, ...(stones > 1 ? { amount: `${stones}` } : {}) },
     ...wires,
-    ...spools,
     ...(beads.length > 0
       ? [
           {

@@ -37,8 +37,9 @@ const BESIDE = 2
 const BESIDE_LEAST = 1.6
 /** An end lies against a wire or the stone where no more than this is between them, mm: a cloth's thread does not come under it. */
 const AGAINST = 0.4
-/** Of its own wire, what is at least so many thicknesses away along it. */
+/** Of its own wire, what is at least so many thicknesses away along it; no more than this share of its thickness is between the turns of a curl. */
 const APART = 4
+const IN_CURL = 0.4
 
 /** The joint whose turns lie beside an end of a wire. */
 function turnsBeside(design: Design, wire: Wire, s: number): string | undefined {
@@ -53,7 +54,8 @@ function turnsBeside(design: Design, wire: Wire, s: number): string | undefined 
 function liesAgainst(design: Design, wire: Wire, s: number, place: Vec3): 'wire' | 'curl' | undefined {
   const own = wire.stock.size.mm
   for (const other of design.wires) {
-    const touching = (own + other.stock.size.mm) / 2 + AGAINST
+    const between = other === wire ? Math.max(AGAINST, IN_CURL * own) : AGAINST
+    const touching = (own + other.stock.size.mm) / 2 + between
     const found = stationsOf(other.path, 0, pathLength(other.path), 0.2).some(
       (x) => (other !== wire || Math.abs(x.s - s) > APART * own) && dist(x.at.p, place) <= touching,
     )

@@ -1,4 +1,4 @@
-import { DEFAULT_SETTINGS, plan, wholeHold, type Plan } from '../plan/index'
+import { DEFAULT_SETTINGS, looseCount, plan, wholeHold, type Plan } from '../plan/index'
 import { family, type Options } from '../settings/index'
 import type { Stone } from '../stone/index'
 import { numberOf } from '../working/index'
@@ -163,6 +163,7 @@ describe.each(ROWS)('$row', ({ family: id, worn, stones, minutes, without }) => 
       expect(strangeness(family(id).habit(stone, 'copper'), options)).toBeLessThanOrEqual(BESIDE)
       expect(made.findings.filter((f) => f.severity === 'doubt').map((f) => f.code)).toEqual([])
       expect(wholeHold(made).verdict).toBe('sound')
+      expect(looseCount(made.design, stone)).toBe(0)
       const took = 60 * numberOf(made.cost.hours)
       expect(took).toBeGreaterThan(minutes[0])
       expect(took).toBeLessThan(minutes[1])

@@ -167,10 +167,10 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
       expect(numberOf(result.plan.cost.hours) * 60).toBeCloseTo(planned, 9)
       // what is cut is the path with the spare at both ends, whatever the parts are called
       const pulled = chosen.pulled?.(stone, options) ?? {}
+      const spare = (id: string) => chosen.margin(options) + (pulled[id] ? numberOf(pulled[id]) : 0)
       for (const w of result.plan.cut.wires)
         expect(numberOf(w.length)).toBeCloseTo(
-          pathLength(result.plan.design.wires.find((x) => x.id === w.id)!.path) +
-            2 * (chosen.margin(options) + (pulled[w.id] ? numberOf(pulled[w.id]!) : 0)),
+          pathLength(result.plan.design.wires.find((x) => x.id === w.id)!.path) + 2 * spare(w.id),
           6,
         )
       // every mark is where the design has the middle or an end of a bind
@@ -183,9 +183,7 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
           .concat(drawn ? [] : wire.anchor)
           .sort((a, b) => a - b)
         expect(marks).toHaveLength(places.length)
-        marks.forEach((m, i) =>
-          expect(numberOf(m.fromEnd) - chosen.margin(options)).toBeCloseTo(places[i]!, 6),
-        )
+        marks.forEach((m, i) => expect(numberOf(m.fromEnd) - spare(wire.id)).toBeCloseTo(places[i]!, 6))
       }
     }
   })

@@ -15,7 +15,7 @@ export interface Swirl {
 
 /** Outermost half turn and how much tighter each next one is, in thicknesses; how many there are. */
 const OUTER = 3.6
-const TIGHTER = 0.75
+const TIGHTER = 0.68
 const HALF_TURNS = 4
 /** The first goes on past its half, so that it has surely come to what it lies against, radians. */
 const FIRST = (4 / 3) * Math.PI
