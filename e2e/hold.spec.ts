@@ -60,6 +60,17 @@ test('mended at the proof with the stone in: worked out, done with one action, t
 }) => {
   test.setTimeout(400_000)
   await demo(page)
+  // held on one side only, so that there is something to gain
+  await page.goto(`${url()}/pieces/piece-hedge/plan`)
+  await expect(page.locator('[data-verdict]')).toBeVisible({ timeout: 60_000 })
+  const bends = page.getByRole('textbox', { name: 'Bends in front, as hours of a clock face' })
+  await bends.fill('8.1, 10.7')
+  await bends.press('Enter')
+  await expect(page.locator('[data-verdict]')).toHaveAttribute('data-verdict', 'doubtful', {
+    timeout: 60_000,
+  })
+  await page.getByRole('button', { name: 'To cutting' }).click()
+  await expect(page).toHaveURL(/\/cut$/)
   await page.goto(`${url()}/pieces/piece-hedge/proof`)
   await page.locator('[data-check=push]').getByRole('button', { name: 'Fails' }).click()
   const mends = page.getByRole('region', { name: 'Mends at the bench' })

@@ -121,8 +121,11 @@ export function clashes(design: Design): Clash[] {
       const own = a.rank === b.rank
       if (b.rank < a.rank || (own && b.s - a.s <= BESIDE_ITSELF * a.section.size)) return
       // no section reaches farther than half its diagonal
-      const d = Math.hypot(a.p[0] - b.p[0], a.p[1] - b.p[1], a.p[2] - b.p[2])
-      if (d > (a.section.size + b.section.size) * Math.SQRT1_2) return
+      const [x, y, z] = [a.p[0] - b.p[0], a.p[1] - b.p[1], a.p[2] - b.p[2]]
+      const far = (a.section.size + b.section.size) * Math.SQRT1_2
+      if (x * x + y * y + z * z > far * far) return
+      // another place of the same wire lies more squarely beside this one
+      if (Math.abs(x * a.t[0] + y * a.t[1] + z * a.t[2]) > SPACING) return
       if (own && coiled(a.wire, a.s, b.s)) return
       meet(a, { kind: own ? 'itself' : 'wire', id: b.wire.id }, apart(a, b), b)
     })

@@ -94,8 +94,11 @@ export function stationsOf(
   step: number,
 ): { readonly s: number; readonly at: PathPoint }[] {
   const count = Math.max(1, Math.ceil((to - from) / step))
-  return Array.from({ length: count + 1 }, (_, i) => {
-    const s = from + ((to - from) * i) / count
-    return { s, at: pathAt(path, s) }
+  const m = measurePath(path)
+  let i = segmentIndex(m, from)
+  return Array.from({ length: count + 1 }, (_, k) => {
+    const s = from + ((to - from) * k) / count
+    while (i < path.segments.length - 1 && m.starts[i + 1]! <= s) i++
+    return { s, at: segmentAt(path.segments[i]!, s - m.starts[i]!) }
   })
 }

@@ -112,21 +112,26 @@ const bezierPoint = (b: readonly Vec3[], o: number, u: number): Vec3 => {
   ]
 }
 
+/** Length of `bezierSpeed`, without an array for each of the many places that an arc length asks. */
+function bezierPace(b: readonly Vec3[], o: number, u: number): number {
+  const v = 1 - u
+  const [p0, p1, p2, p3] = [b[o]!, b[o + 1]!, b[o + 2]!, b[o + 3]!]
+  const k0 = 3 * v * v
+  const k1 = 6 * u * v
+  const k2 = 3 * u * u
+  const x = k0 * (p1[0] - p0[0]) + k1 * (p2[0] - p1[0]) + k2 * (p3[0] - p2[0])
+  const y = k0 * (p1[1] - p0[1]) + k1 * (p2[1] - p1[1]) + k2 * (p3[1] - p2[1])
+  const z = k0 * (p1[2] - p0[2]) + k1 * (p2[2] - p1[2]) + k2 * (p3[2] - p2[2])
+  return Math.sqrt(x * x + y * y + z * z)
+}
+
 /** Arc length of one Bézier piece from 0 to u (8-point Gauss-Legendre on two halves: relative error under 1e-7 for the bends made here). */
 function bezierLength(b: readonly Vec3[], o: number, u: number): number {
+  const half = u / 4
   let sum = 0
-  for (const [from, to] of [
-    [0, u / 2],
-    [u / 2, u],
-  ] as const) {
-    const mid = (from + to) / 2
-    const half = (to - from) / 2
+  for (const mid of [half, 3 * half])
     for (const [node, weight] of GAUSS)
-      sum +=
-        weight *
-        half *
-        (norm(bezierSpeed(b, o, mid - half * node)) + norm(bezierSpeed(b, o, mid + half * node)))
-  }
+      sum += weight * half * (bezierPace(b, o, mid - half * node) + bezierPace(b, o, mid + half * node))
   return sum
 }
 
@@ -213,7 +218,7 @@ export function segmentAt(seg: Segment, s: number): PathPoint {
       for (let k = 0; k < 3 && u > 0 && u < 1; k++) {
         const slip = bezierLength(seg.points, 3 * i, u) - left
         if (Math.abs(slip) < 1e-7) break
-        u = Math.max(0, Math.min(1, u - slip / norm(bezierSpeed(seg.points, 3 * i, u))))
+        u = Math.max(0, Math.min(1, u - slip / bezierPace(seg.points, 3 * i, u)))
       }
       return { p: bezierPoint(seg.points, 3 * i, u), t: unit(bezierSpeed(seg.points, 3 * i, u)) }
     }

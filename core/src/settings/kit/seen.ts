@@ -59,12 +59,13 @@ function boxOf(design: Design, stone: FullStone): Box {
       )
     // what lies inside by more than the wire and what is wound on it reaches no farther
     const most = wire.stock.size.mm + Math.max(0, ...bound.map((b) => b.high))
-    const inside = (p: Vec3): boolean =>
-      (['x', 'y', 'z'] as const).every((id, k) => p[k]! - most > box[id][0]! && p[k]! + most < box[id][1]!)
+    const within = (v: number, [low, high]: readonly number[]): boolean => v - most > low! && v + most < high!
+    const inside = ([x, y, z]: Vec3): boolean => within(x, box.x) && within(y, box.y) && within(z, box.z)
     for (const { s, at } of walked(wire.path)) {
       if (inside(at.p)) continue
       const section = sectionAt(wire, s, at.t)
-      const over = Math.max(0, ...bound.filter((b) => s >= b.s0 && s <= b.s1).map((b) => b.high))
+      let over = 0
+      for (const b of bound) if (s >= b.s0 && s <= b.s1 && b.high > over) over = b.high
       for (const [k, id] of (['x', 'y', 'z'] as const).entries()) {
         const n = AXES[id]
         const range = box[id]
@@ -159,6 +160,8 @@ function insideOf(polygon: readonly (readonly [number, number])[]): (x: number, 
         return ay > y !== by > y ? [ax + ((y - ay) * (bx - ax)) / (by - ay)] : []
       })
     }
-    return crossings.filter((at) => at > x).length % 2 === 1
+    let isIn = false
+    for (const at of crossings) if (at > x) isIn = !isIn
+    return isIn
   }
 }

@@ -23,27 +23,29 @@ export function coveredShare(spec: {
   const under = new Float32Array(nx * ny)
   const index = (v: number, from: number, n: number) =>
     Math.max(0, Math.min(n - 1, Math.floor((v - from) / cell)))
-  for (const wire of spec.wires) {
-    const r = wire.size / 2
-    const reach = r + cell / 2
-    wire.points.slice(1).forEach((b, k) => {
-      const a = wire.points[k]!
-      if (a[2] <= spec.above || b[2] <= spec.above) return
-      const [low, high] = [Math.min(a[0], b[0]) - reach, Math.max(a[0], b[0]) + reach]
-      const [near, far] = [Math.min(a[1], b[1]) - reach, Math.max(a[1], b[1]) + reach]
-      if (high < x0 || low > x1 || far < y0 || near > y1) return
-      const [ux, uy] = [b[0] - a[0], b[1] - a[1]]
+  for (const { points, size } of spec.wires) {
+    const reach = size / 2 + cell / 2
+    for (let k = 1; k < points.length; k++) {
+      const [ax, ay, az] = points[k - 1]!
+      const [bx, by, bz] = points[k]!
+      if (az <= spec.above || bz <= spec.above) continue
+      const [low, high] = [Math.min(ax, bx) - reach, Math.max(ax, bx) + reach]
+      const [near, far] = [Math.min(ay, by) - reach, Math.max(ay, by) + reach]
+      if (high < x0 || low > x1 || far < y0 || near > y1) continue
+      const [ux, uy] = [bx - ax, by - ay]
       const square = Math.max(ux * ux + uy * uy, 1e-12)
-      const [i1, j1] = [index(high, x0, nx), index(far, y0, ny)]
+      const [i0, i1] = [index(low, x0, nx), index(high, x0, nx)]
+      const j1 = index(far, y0, ny)
       for (let j = index(near, y0, ny); j <= j1; j++)
-        for (let i = index(low, x0, nx); i <= i1; i++) {
-          const [dx, dy] = [x0 + (i + 0.5) * cell - a[0], y0 + (j + 0.5) * cell - a[1]]
+        for (let i = i0; i <= i1; i++) {
+          const dx = x0 + (i + 0.5) * cell - ax
+          const dy = y0 + (j + 0.5) * cell - ay
           const t = Math.max(0, Math.min(1, (dx * ux + dy * uy) / square))
-          const away = Math.hypot(dx - t * ux, dy - t * uy)
-          const share = (reach - away) / cell
+          const [x, y] = [dx - t * ux, dy - t * uy]
+          const share = (reach - Math.sqrt(x * x + y * y)) / cell
           if (share > under[j * nx + i]!) under[j * nx + i] = Math.min(1, share)
         }
-    })
+    }
   }
   let [face, covered] = [0, 0]
   for (let j = 0; j < ny; j++)
