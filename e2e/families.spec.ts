@@ -212,3 +212,29 @@ test('a frame that sweeps over the face asks for no bends; everything to lay rea
   await tools.getByLabel('Flush cutter').check()
   await expect(tools.getByLabel('Flush cutter')).toBeChecked()
 })
+
+test('ends that stand free keep a held piece from being sound; every end is felt at the proof', async ({
+  page,
+}) => {
+  test.setTimeout(240_000)
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-prehnite/plan`)
+  const verdict = page.locator('[data-verdict]')
+  await expect(verdict).toHaveAttribute('data-verdict', 'sound', { timeout: 60_000 })
+  await page.locator('#option-swirls').selectOption('2')
+  await page.locator('#option-swirlPlace').selectOption('above')
+  await expect(verdict).toContainText('The stone is held; 2 ends are not', { timeout: 60_000 })
+  await expect(verdict).toHaveAttribute('data-verdict', 'doubtful')
+  await page.getByRole('button', { name: 'To cutting' }).click()
+  await expect(page).toHaveURL(/\/cut$/, { timeout: 60_000 })
+  await page.goto(`${url()}/pieces/piece-prehnite/proof`)
+  await expect(page.getByText(/^Ends, felt with a fingertip: 0 of/)).toBeVisible({ timeout: 60_000 })
+  // those that nothing keeps down stand first
+  const first = page.locator('[data-end]').first()
+  await expect(first).toContainText('kept down by nothing')
+  await first.getByRole('checkbox').check()
+  await expect(page.getByText(/^Ends, felt with a fingertip: 1 of/)).toBeVisible()
+  // kept with the piece
+  await page.reload()
+  await expect(page.locator('[data-end]').first().getByRole('checkbox')).toBeChecked({ timeout: 60_000 })
+})

@@ -58,7 +58,7 @@ export function fittings(
     const options = draw(stone, random)
     if (chosen.fits(stone, options).some((f) => f.severity === 'error')) continue
     const design = chosen.build(stone, options)
-    if (chosen.review(stone, options, design).some((f) => f.severity === 'error')) continue
+    if (chosen.review(stone, options).some((f) => f.severity === 'error')) continue
     out.push({ stone, options, design })
   }
   return out

@@ -32,7 +32,7 @@ export function holdAfter(
   const chosen = family(made.family)
   const options = optionsAfter(made, done)
   if (chosen.fits(made.stone, options).some((f) => f.severity === 'error')) return undefined
-  const design = chosen.withBench(made.stone, made.options, done)
+  const design = chosen.build(made.stone, options)
   return { design, hold: firstCheck(design, heldStone(fullStone(made.stone)), made.asked) }
 }
 

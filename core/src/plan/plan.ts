@@ -80,7 +80,7 @@ function built(
     halves: chosen.halves(stone, options),
     joints: chosen.joints(stone, options),
     margin: chosen.margin(options),
-    pulled: chosen.pulled?.(stone, options) ?? {},
+    pulled: chosen.pulled(stone, options),
     rounding: settings.rounding,
     school: settings.school,
     girths: { edge: measures.edge, length: measures.girthLength, width: measures.girthWidth },
@@ -101,7 +101,7 @@ function built(
     measures,
     findings: [
       ...findings,
-      ...chosen.review(stone, options, design),
+      ...chosen.review(stone, options),
       ...clashFindings(chosen, stone, options, design, settings.units),
       ...schoolFindings(cut, settings.school),
       ...hiddenFinding(outputs, settings.hidden),

@@ -93,7 +93,7 @@ export function draft({ chosen, stone }: Ask, options: Options): Made | Barrier 
   } catch (error) {
     return { kind: 'error', finding: cannotBeBuilt(error) }
   }
-  const findings = chosen.review(stone, options, design)
+  const findings = chosen.review(stone, options)
   const error = findings.find((f) => f.severity === 'error')
   if (error) return { kind: 'error', finding: error }
   return { options, design, doubts: findings.filter((f) => f.severity === 'doubt') }
@@ -113,7 +113,7 @@ export const gramsOf = ({ chosen, stone, girths, limits }: Ask, { options, desig
       halves: chosen.halves(stone, options),
       joints: chosen.joints(stone, options),
       margin: chosen.margin(options),
-      pulled: chosen.pulled?.(stone, options) ?? {},
+      pulled: chosen.pulled(stone, options),
       rounding: limits.rounding,
       school: DEFAULT_SCHOOL,
       girths: { edge: girths.edge, length: girths.girthLength, width: girths.girthWidth },

@@ -33,7 +33,7 @@ function randomOptions(chosen: Family, stone: Stone, random: () => number): Opti
     const options = examplesOf(chosen.id).vary(base, random)
     const made =
       chosen.fits(stone, options).every((f) => f.severity !== 'error') && chosen.build(stone, options)
-    if (made && chosen.review(stone, options, made).every((f) => f.severity !== 'error')) return options
+    if (made && chosen.review(stone, options).every((f) => f.severity !== 'error')) return options
   }
   return undefined
 }
@@ -166,7 +166,7 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
       const planned = result.plan.design.operations.reduce((total, op) => total + op.minutes, 0)
       expect(numberOf(result.plan.cost.hours) * 60).toBeCloseTo(planned, 9)
       // what is cut is the path with the spare at both ends, whatever the parts are called
-      const pulled = chosen.pulled?.(stone, options) ?? {}
+      const pulled = chosen.pulled(stone, options)
       const spare = (id: string) => chosen.margin(options) + (pulled[id] ? numberOf(pulled[id]) : 0)
       for (const w of result.plan.cut.wires)
         expect(numberOf(w.length)).toBeCloseTo(

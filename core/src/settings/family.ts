@@ -241,7 +241,7 @@ export interface Family {
   /** @throws RangeError when `fits` reports an error for the same input */
   build(stone: Stone, options: Options, hand?: Hand): Design
   /** Doubts and errors that show only on the built design. */
-  review(stone: Stone, options: Options, design: Design): readonly Finding[]
+  review(stone: Stone, options: Options): readonly Finding[]
   /** Working of each wire's halves, keyed by wire id. */
   halves(stone: Stone, options: Options): Readonly<Record<string, HalvesWorking>>
   /** Working of each joint's bound length and bundle, keyed by joint id; none for a coil, which takes no other wire. */
@@ -257,8 +257,6 @@ export interface Family {
   moves(stone: Stone, options: Options): readonly MendMove[]
   /** What can still be done with the stone in, each by itself. */
   benchMoves(stone: Stone, options: Options): readonly BenchMove[]
-  /** The piece as it stands when these were done. @throws RangeError as `build` does */
-  withBench(stone: Stone, options: Options, done: readonly BenchMove[]): Design
   /** What to look at in the proof of this piece, keys of `text.checks`. */
   checks(stone: Stone, options: Options): readonly string[]
   /** Options that a length met at a step replaces, by the step's id: "it measures 11 mm" instead of the planned 10. */
@@ -270,5 +268,5 @@ export interface Family {
   /** Working length left over at each end for handling, mm. */
   margin(options: Options): number
   /** What wires need besides at each end, by id, that a hand pulls by their ends. */
-  pulled?(stone: Stone, options: Options): Readonly<Record<string, Quantity>>
+  pulled(stone: Stone, options: Options): Readonly<Record<string, Quantity>>
 }

@@ -77,7 +77,7 @@ function allOf(chosen: Family, c: ReturnType<typeof fittings>[number]): unknown 
   return {
     stone,
     options,
-    findings: [...chosen.fits(stone, options), ...chosen.review(stone, options, design)],
+    findings: [...chosen.fits(stone, options), ...chosen.review(stone, options)],
     design,
     halves: chosen.halves(stone, options),
     joints: chosen.joints(stone, options),

@@ -48,7 +48,7 @@ describe('outer wires twisted', () => {
     expect(steps({ twist: 'no' })).not.toContain('twist')
     const carried = (twist: string) => {
       const options = { ...TWISTED, size: '26 AWG', temper: 'dead soft', twist }
-      const found = boundFrame.review(OVAL, options, boundFrame.build(OVAL, options))
+      const found = boundFrame.review(OVAL, options)
       return Number(found.find((f) => f.code === 'bound-frame.too-light')!.values.carried)
     }
     // it goes round farther out, by a fifth of a thickness
@@ -112,7 +112,7 @@ describe('a bead above the stone', () => {
     expect(face({ ...WITH, bead: 0 }) - face(WITH)).toBeCloseTo(share, 1)
     const review = (bead: number) => {
       const options = { ...WITH, bead }
-      return boundFrame.review(OVAL, options, boundFrame.build(OVAL, options)).map((f) => f.code)
+      return boundFrame.review(OVAL, options).map((f) => f.code)
     }
     expect(review(1)).toContain('bound-frame.bead-slips')
     expect(review(10)).toContain('bound-frame.bead-crowds')

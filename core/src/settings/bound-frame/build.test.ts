@@ -190,7 +190,7 @@ describe('bound frame', () => {
     expect(codes({ foot: 80 })).toContain('error bound-frame.foot-too-long')
     const review = (change: object) => {
       const options = { ...FRAME, ...change }
-      return boundFrame.review(OVAL, options, boundFrame.build(OVAL, options)).map((f) => f.code)
+      return boundFrame.review(OVAL, options).map((f) => f.code)
     }
     expect(review({ size: '24 AWG', temper: 'dead soft' })).toContain('bound-frame.too-light')
     expect(review({ wires: 6 })).toContain('bound-frame.stack-high')

@@ -172,8 +172,6 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
       ...benchMovesOf(choices, options),
       ...(recipe.benchMoves?.(fullStone(stone), readChoices(choices, options)) ?? []),
     ],
-    withBench: (stone, options, done) =>
-      build(stone, Object.assign({}, options, ...done.map((m) => m.change)) as Options),
     checks: () => recipe.checks,
     measured: Object.fromEntries(
       Object.entries(choices).flatMap(([id, c]) => [c.met ?? []].flat().map((step) => [step, id])),
