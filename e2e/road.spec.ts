@@ -31,7 +31,7 @@ test('a stone of one’s own goes through every station', async ({ page }) => {
   const judgement = page.locator('[data-verdict]')
   await expect(judgement).toBeVisible({ timeout: 60_000 })
   await accessible(page)
-  const length = page.locator('[data-cut=front] .figure').first()
+  const length = page.locator('[data-cut~=front] .figure').first()
   const before = await length.textContent()
   const pull = page.getByRole('button', { name: /^Pull in the weakest direction/ })
   const heldBefore = await pull.textContent()

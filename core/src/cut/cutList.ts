@@ -171,7 +171,7 @@ export interface CutSpool {
 }
 
 export interface CutList {
-  /** Longest first within a kind. */
+  /** Longest first. */
   readonly wires: readonly CutWire[]
   /** What is wound, by stock, in the order of the design's joints: none where every joint is made of the wires themselves. */
   readonly spools: readonly CutSpool[]
@@ -335,7 +335,7 @@ export function cutList(spec: {
     }
   })
   wires.sort(
-    (a, b) => stockKey(a.stock).localeCompare(stockKey(b.stock)) || numberOf(b.length) - numberOf(a.length),
+    (a, b) => numberOf(b.length) - numberOf(a.length) || stockKey(a.stock).localeCompare(stockKey(b.stock)),
   )
   const spools = spoolsOf(spec, step)
   const all = [

@@ -8,6 +8,8 @@ import type { FrameLine, FrameStations } from './outlinePath.js'
 export interface PlannedBend extends FaceBend {
   readonly hour: number
   readonly side: 'left' | 'right'
+  /** Its middle from the middle of the foot, along the frame, mm. */
+  readonly along: number
   /** Runs along the parallel curve from the end of the ease to the bend's ends; below 0 it runs into the foot. */
   readonly run0: number
   readonly run1: number
@@ -44,9 +46,20 @@ export function planBends(spec: {
       const summit = normalAtHour(o, mirrorHour(hour))
       const wish = { solid, face, profile, thickness: a, radius, z, overlap, summit }
       const form = bendForm(wish)
-      const at = outlineRun(o, FOOT, summit, a / 2) - outlineRun(o, FOOT, stations.easeEnd, a / 2)
+      const along = outlineRun(o, FOOT, summit, a / 2)
+      const at = along - outlineRun(o, FOOT, stations.easeEnd, a / 2)
       const [run0, run1] = [at - form.half, at + form.half]
-      return { ...wish, ...form, hour, side: spec.side, run0, run1, from: toward(run0), to: toward(run1) }
+      return {
+        ...wish,
+        ...form,
+        hour,
+        side: spec.side,
+        along,
+        run0,
+        run1,
+        from: toward(run0),
+        to: toward(run1),
+      }
     })
     .sort((p, q) => p.run0 - q.run0)
 }

@@ -318,6 +318,21 @@ function hiddenBy(design: Design): number {
   return (100 * hidden.size * cell * cell) / (Math.PI * 11 * 15)
 }
 
+describe('where bends are marked', () => {
+  it('on a round stone as far along the frame from the foot bind as the clock says', () => {
+    const round = { ...OVAL, outline: 'round' as const, length: 20, width: 20 }
+    const foot = 7
+    const { operations, wires } = boundFrame.build(round, { ...FRAME, foot, frontBends: [2, 3.5, 8.5, 10] })
+    const middle = 10 + wires[0]!.stock.size.mm / 2
+    const marked = operations.filter((op) => op.id.startsWith('bend-front'))
+    expect(marked).toHaveLength(4)
+    for (const { values } of marked) {
+      const hours = Math.abs(6 - Number(values.hour))
+      expect(Number(values.along)).toBeCloseTo(((hours * Math.PI) / 6) * middle - foot / 2, 2)
+    }
+  })
+})
+
 describe('ends above the neck', () => {
   const designOf = (change: object) => boundFrame.build(OVAL, { ...FRAME, wires: 4, ...change })
   const finishes = (change: object) => designOf(change).wires.map((w) => w.ends[0].finish)

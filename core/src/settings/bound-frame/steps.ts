@@ -116,7 +116,15 @@ export function stepsOf(k: K, frame: Frame, { bail, ties, woven, repeats, beadLe
       kind: 'bend',
       wires: [wire],
       forms: [{ of: [wire], ids: [`bend-${b.hour}-${b.side}`] }],
-      values: { face, hour: b.hour, overlap: b.overlap, number: i + 1, of: planned.length },
+      // along the frame from where the foot bind ends: there the wire is marked
+      values: {
+        face,
+        hour: b.hour,
+        along: b.along - o.foot / 2,
+        overlap: b.overlap,
+        number: i + 1,
+        of: planned.length,
+      },
     }))
   }
   const seat = (id: string): Step => ({

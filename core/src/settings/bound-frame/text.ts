@@ -222,7 +222,7 @@ export const text: RecipeText = {
     },
     'bend-back': {
       title: 'Bend behind, {number} of {of}',
-      say: 'At {hour:1} o’clock bend the rear wire in behind, until it reaches {overlap:1} mm inside the edge.',
+      say: 'At {hour:1} o’clock, {along:1} mm along the frame from the foot bind, mark the rear wire and bend it in behind, until it reaches {overlap:1} mm inside the edge.',
       look: 'It lies flat where the stone’s back will be.',
     },
     'try-gap': {
@@ -252,7 +252,7 @@ export const text: RecipeText = {
     },
     'bend-front': {
       title: 'Bend over the face, {number} of {of}',
-      say: 'At {hour:1} o’clock bring the front wire over the edge, until it reaches {overlap:1} mm inside.',
+      say: 'At {hour:1} o’clock, {along:1} mm along the frame from the foot bind, mark the front wire and bring it over the edge, until it reaches {overlap:1} mm inside.',
       look: 'It lies on the stone. Press the wire, not the stone.',
       caution: 'Pad the pliers; stop if the stone moves under the jaw.',
     },

@@ -2,6 +2,7 @@ import {
   alloy,
   family,
   formatInch,
+  likeCuts,
   mm,
   numberOf,
   stockName,
@@ -20,64 +21,90 @@ export function CutBars({
   lit,
   onLit,
   children,
+  taken,
 }: {
   cut: CutList
   familyId: string
   lit?: string | undefined
   onLit?: (id: string | undefined) => void
-  children?: (wire: CutWire) => React.ReactNode
+  /** What stands under wires that are cut and marked alike. */
+  children?: (alike: readonly CutWire[]) => React.ReactNode
+  /** What stands under what is wound from a spool. */
+  taken?: (spool: CutSpool) => React.ReactNode
 }) {
   const text = family(familyId).text
   const { units } = useSettings()
   const longest = Math.max(...cut.wires.map((w) => numberOf(w.shown)))
   return (
     <div>
-      {cut.wires.map((wire) => (
-        <div
-          key={wire.id}
-          className={`mb-3 border-l-4 pl-2 ${lit === wire.id ? 'border-copper' : 'border-transparent'}`}
-          aria-current={lit === wire.id || undefined}
-          onMouseEnter={() => onLit?.(wire.id)}
-          data-cut={wire.id}
-        >
-          <div className="flex flex-wrap items-baseline justify-between gap-x-4">
-            <span>
-              {onLit ? (
-                <button
-                  type="button"
-                  className="prints border-0 bg-transparent p-0 font-bold text-ink"
-                  aria-pressed={lit === wire.id}
-                  onClick={() => onLit(wire.id)}
-                >
-                  {text.wires[wire.id] ?? wire.id}
-                </button>
-              ) : (
-                <strong>{text.wires[wire.id] ?? wire.id}</strong>
-              )}{' '}
-              <span className="text-soft">· {stockName(wire.stock)}</span>
-            </span>
-            <span className="text-[20px]">
-              <Figure name={`${text.wires[wire.id] ?? wire.id}, length to cut`} q={wire.shown} digits={0} />
-              <span className="ml-2 text-[15px] text-soft">
-                {units === 'mm'
-                  ? formatInch(mm(numberOf(wire.shown)))
-                  : `${numberOf(wire.shown).toFixed(0)} mm`}
+      {likeCuts(cut.wires).map((alike) => {
+        const wire = alike[0]!
+        const nameOf = ({ id }: CutWire): string => text.wires[id] ?? id
+        const names = alike.map(nameOf).join(', ')
+        const isLit = alike.some((w) => w.id === lit)
+        return (
+          <div
+            key={wire.id}
+            className={`mb-3 border-l-4 pl-2 ${isLit ? 'border-copper' : 'border-transparent'}`}
+            aria-current={isLit || undefined}
+            onMouseEnter={() => !isLit && onLit?.(wire.id)}
+            data-cut={alike.map((w) => w.id).join(' ')}
+          >
+            <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+              <span>
+                {alike.map((w, i) => (
+                  <span key={w.id}>
+                    {i > 0 && ', '}
+                    {onLit ? (
+                      <button
+                        type="button"
+                        className="prints border-0 bg-transparent p-0 font-bold text-ink"
+                        aria-pressed={lit === w.id}
+                        onClick={() => onLit(w.id)}
+                      >
+                        {nameOf(w)}
+                      </button>
+                    ) : (
+                      <strong>{nameOf(w)}</strong>
+                    )}
+                  </span>
+                ))}{' '}
+                <span className="text-soft">· {stockName(wire.stock)}</span>
               </span>
-            </span>
+              <span className="text-[20px]">
+                {alike.length > 1 && `${alike.length} × `}
+                <Figure name={`${names}, length to cut`} q={wire.shown} digits={0} />
+                <span className="ml-2 text-[15px] text-soft">
+                  {units === 'mm'
+                    ? formatInch(mm(numberOf(wire.shown)))
+                    : `${numberOf(wire.shown).toFixed(0)} mm`}
+                </span>
+              </span>
+            </div>
+            <WireBar wire={wire} longest={longest} name={names} joints={text.joints} />
+            {children?.(alike)}
           </div>
-          <WireBar wire={wire} longest={longest} name={text.wires[wire.id] ?? wire.id} joints={text.joints} />
-          {children?.(wire)}
-        </div>
-      ))}
+        )
+      })}
       {cut.spools.map((spool, i) => (
-        <Wound key={i} spool={spool} joints={text.joints} />
+        <Wound key={i} spool={spool} joints={text.joints}>
+          {taken?.(spool)}
+        </Wound>
       ))}
     </div>
   )
 }
 
 /** What is wound from a spool: how much to have ready, and the turns of each joint. */
-function Wound({ spool, joints }: { spool: CutSpool; joints: Readonly<Record<string, string>> }) {
+function Wound({
+  spool,
+  joints,
+  children,
+}: {
+  spool: CutSpool
+  joints: Readonly<Record<string, string>>
+  children?: React.ReactNode
+}) {
   return (
     <div className="border-t border-line pt-2" data-cut="binding">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -98,9 +125,13 @@ function Wound({ spool, joints }: { spool: CutSpool; joints: Readonly<Record<str
           </span>
         ))}
       </p>
+      {children}
     </div>
   )
 }
+
+/** What a maker says was taken from a spool is kept under this name: each joint is wound from one spool only. */
+export const takenFrom = ({ binds }: CutSpool): string => `spool-${binds[0]!.joint}`
 
 /** The marks that are made: the middle and the ends of the foot and neck binds; the bail strip is wrapped to its end. */
 export const marksToMake = (wire: CutWire): readonly Mark[] => wire.marks.filter((m) => m.at !== 'bail')

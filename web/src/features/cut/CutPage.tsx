@@ -1,5 +1,5 @@
 import type { Me } from '@verger/contract'
-import { numberOf, type CutWire } from '@verger/core'
+import { cutCounts, family, numberOf, type CutWire } from '@verger/core'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { keeperOf } from '../../app/session.js'
@@ -9,7 +9,7 @@ import { readLength, withinReach } from '../../ui/readLength.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
 import { GatherList } from './GatherList.js'
-import { CutBars, marksToMake, toHalf } from './CutBars.js'
+import { CutBars, marksToMake, takenFrom, toHalf } from './CutBars.js'
 
 /** What to cut, to gather and to mark, with ticks and real lengths. */
 export default function CutPage({ me }: { me: Me }) {
@@ -21,7 +21,20 @@ export default function CutPage({ me }: { me: Me }) {
   if (!saved.ready) return saved.waiting
   const { piece, plan } = saved
   const { cut } = plan
-  const { units } = me.workshop.settings
+  const { settings } = me.workshop
+  const { units } = settings
+  const { text } = family(plan.family)
+  const counts = cutCounts(cut.wires).map(
+    ({ wire, count }) => `${count} × ${sayLength(numberOf(wire.shown), settings, 0)}`,
+  )
+  const tick = (id: string, planned: number) => ({
+    id,
+    planned,
+    units,
+    done: bench.tally.cut[id],
+    onCut: (value: number) => void bench.add('cut', id, value),
+    onBack: () => void bench.undo('cut', id),
+  })
   const all = cut.wires.every((w) => bench.tally.cut[w.id] !== undefined)
   return (
     <PieceFrame piece={piece} here="cut" plan={plan}>
@@ -29,21 +42,28 @@ export default function CutPage({ me }: { me: Me }) {
         {cut.wires.length === 1 ? 'Cut one wire' : `Cut ${cut.wires.length} wires`}
       </h1>
       <p className="mb-4 text-lg text-soft">
-        Longest first. Measure again before each cut; hold both ends, eye protection on.
+        {cut.wires.length > 1 && `${counts.join(', ')}. `}Longest first. Measure again before each cut; hold
+        both ends, eye protection on.
       </p>
       <div className="grid flex-1 gap-10 lg:grid-cols-[minmax(0,1fr)_320px]">
-        <CutBars cut={cut} familyId={plan.family}>
-          {(wire) => (
+        <CutBars
+          cut={cut}
+          familyId={plan.family}
+          taken={(spool) => <Tick word="Taken" {...tick(takenFrom(spool), numberOf(spool.shown))} />}
+        >
+          {(alike) => (
             <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
-              <MarkLine wire={wire} />
-              <Tick
-                id={wire.id}
-                planned={numberOf(wire.shown)}
-                units={units}
-                done={bench.tally.cut[wire.id]}
-                onCut={(value) => void bench.add('cut', wire.id, value)}
-                onBack={() => void bench.undo('cut', wire.id)}
-              />
+              <MarkLine wire={alike[0]!} together={alike.length} />
+              <div>
+                {alike.map(({ id, shown }) => (
+                  <Tick
+                    key={id}
+                    word="Cut"
+                    {...(alike.length > 1 ? { name: text.wires[id] ?? id } : {})}
+                    {...tick(id, numberOf(shown))}
+                  />
+                ))}
+              </div>
             </div>
           )}
         </CutBars>
@@ -67,7 +87,7 @@ export default function CutPage({ me }: { me: Me }) {
 }
 
 /** Where to mark, laid off from the middle both ways; the bar above has the places from one end. */
-function MarkLine({ wire }: { wire: CutWire }) {
+function MarkLine({ wire, together }: { wire: CutWire; together: number }) {
   const settings = useSettings()
   const say = (v: number) => (settings.units === 'mm' ? toHalf(v) : sayLength(v, settings))
   const unit = settings.units === 'mm' ? ' mm' : ''
@@ -88,6 +108,7 @@ function MarkLine({ wire }: { wire: CutWire }) {
   const one = left || right
   return (
     <p className="m-0 text-[15px] text-soft">
+      {together > 1 && `Lay all ${together} side by side and mark them at once. `}
       {left === '' || right === ''
         ? `First mark ${there}${one && `; from it, toward the ${left ? 'left' : 'other'} end, ${one}${unit}`}`
         : `Middle ${there}; from the middle ${
@@ -98,8 +119,11 @@ function MarkLine({ wire }: { wire: CutWire }) {
   )
 }
 
+/** A wire is cut, or wire is taken from a spool: as long as planned, or as it was measured. */
 function Tick({
   id,
+  word,
+  name,
   planned,
   units,
   done,
@@ -107,6 +131,9 @@ function Tick({
   onBack,
 }: {
   id: string
+  word: 'Cut' | 'Taken'
+  /** Said where several stand below each other. */
+  name?: string
   planned: number
   units: 'mm' | 'in'
   done: number | undefined
@@ -116,9 +143,10 @@ function Tick({
   const settings = useSettings()
   const [text, setText] = useState('')
   const read = withinReach(readLength(text, units))
-  const short = done !== undefined && done < planned - 5
+  const short = word === 'Cut' && done !== undefined && done < planned - 5
   return (
-    <div className="flex flex-wrap items-center gap-4">
+    <div className="flex min-h-[44px] flex-wrap items-center gap-x-4 gap-y-1">
+      {name && <span className="min-w-24">{name}</span>}
       {done === undefined ? (
         <>
           <button
@@ -127,7 +155,8 @@ function Tick({
             onClick={() => onCut(text.trim() === '' ? planned : (read.value ?? planned))}
             disabled={text.trim() !== '' && read.value === undefined}
           >
-            Cut
+            {word}
+            {name && <span className="sr-only">: {name}</span>}
           </button>
           <label className="flex items-center gap-2 text-[15px] text-soft">
             real length, if different
@@ -142,7 +171,9 @@ function Tick({
         </>
       ) : (
         <>
-          <span className="font-semibold text-verdigris">✓ cut at {sayLength(done, settings, 0)}</span>
+          <span className="font-semibold text-verdigris">
+            ✓ {word === 'Cut' ? 'cut at' : 'taken:'} {sayLength(done, settings, 0)}
+          </span>
           {short && (
             <span className="text-amber">
               ▲ {sayLength(planned - done, settings, 0)} shorter than planned: the spare at its ends shrinks

@@ -9,6 +9,7 @@ import { sayLength } from '../../app/workshop.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { Pricing } from './Pricing.js'
 import { TimeByStage } from './TimeByStage.js'
+import { takenFrom } from '../cut/CutBars.js'
 
 /** What the piece took: wire planned and used, time, metal and labour. */
 export default function LedgerPage({ me }: { me: Me }) {
@@ -61,7 +62,9 @@ export default function LedgerPage({ me }: { me: Me }) {
                   </td>
                 </tr>
               ))}
-              {plan.cut.spools.map(({ stock, shown, cost }, i) => {
+              {plan.cut.spools.map((spool, i) => {
+                const { stock, shown, cost } = spool
+                const taken = bench.tally.cut[takenFrom(spool)]
                 const name = plan.cut.spools.length === 1 ? 'Binding' : `Binding, ${stock.size.label}`
                 return (
                   <tr key={i} className="border-b border-line">
@@ -69,7 +72,9 @@ export default function LedgerPage({ me }: { me: Me }) {
                     <td className="text-right">
                       <Figure name={`${name}, planned`} q={shown} digits={0} />
                     </td>
-                    <td className="text-right text-soft">from the spool</td>
+                    <td className={`text-right ${taken === undefined ? 'text-soft' : ''}`}>
+                      {taken === undefined ? 'from the spool' : sayLength(taken, settings, 0)}
+                    </td>
                     <td className="text-right">
                       <Figure name={`${name}, metal`} q={cost} />
                     </td>
