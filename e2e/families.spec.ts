@@ -225,6 +225,7 @@ test('ends that stand free keep a held piece from being sound; every end is felt
   await page.locator('#option-swirlPlace').selectOption('above')
   await expect(verdict).toContainText('The stone is held; 2 ends are not', { timeout: 60_000 })
   await expect(verdict).toHaveAttribute('data-verdict', 'doubtful')
+  await expect(page.getByTestId('ends')).toContainText('2 kept down by nothing')
   await page.getByRole('button', { name: 'To cutting' }).click()
   await expect(page).toHaveURL(/\/cut$/, { timeout: 60_000 })
   await page.goto(`${url()}/pieces/piece-prehnite/proof`)

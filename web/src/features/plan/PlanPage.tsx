@@ -31,6 +31,7 @@ import { PieceFrame } from '../../ui/PieceFrame.js'
 import { CutBars } from '../cut/CutBars.js'
 import { roundTools } from '../drawer/tools.js'
 import { HoldPanel } from '../hold/HoldPanel.js'
+import { EndsCount } from './EndsCount.js'
 import { OptionRows } from './OptionRows.js'
 import { sayChange, sumsOf, type Sums } from './changed.js'
 import { BendTemplate } from '../../drawing/BendTemplate.js'
@@ -206,6 +207,9 @@ function Planner({
                     </span>
                   </Row>
                 )}
+                <Row name="Cut ends">
+                  <EndsCount plan={plan} />
+                </Row>
                 <Row name="Wire, by weight">
                   <Figure name="Wire, by weight" q={plan.cut.mass} />
                 </Row>

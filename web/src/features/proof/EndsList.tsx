@@ -32,12 +32,12 @@ export function EndsList({ plan, bench }: { plan: Plan; bench: Bench }) {
       <summary className="min-h-[44px] cursor-pointer text-lg font-semibold">
         Ends, felt with a fingertip: {felt} of {ends.length}
       </summary>
-      <ul className="m-0 grid list-none gap-x-8 p-0 sm:grid-cols-2">
+      <ul className="m-0 list-none columns-[260px] gap-x-8 p-0">
         {ends.map((end) => {
           const [name, kept] = sayEnd(end, text)
           const subject = `end-${end.id}`
           return (
-            <li key={end.id} className="border-b border-line" data-end={end.id}>
+            <li key={end.id} className="break-inside-avoid border-b border-line" data-end={end.id}>
               <label className="flex min-h-[44px] items-center gap-3 py-1">
                 <input
                   type="checkbox"

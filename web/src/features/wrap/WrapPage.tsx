@@ -18,6 +18,7 @@ import { useSettings } from '../../app/workshop.js'
 import { useBench, type Bench } from '../../bench/useBench.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { Counter, useTapWorth } from './Counter.js'
+import { EndsList } from '../proof/EndsList.js'
 import { Measured } from './Measured.js'
 import { Note } from './Note.js'
 import { Outline } from './Outline.js'
@@ -203,6 +204,7 @@ function Wrap({
               misfit={misfit}
             />
           )}
+          {op.kind === 'trim' && <EndsList plan={plan} bench={bench} />}
           <Note bench={bench} step={step} />
         </aside>
         <section className="min-w-0" aria-label="Drawing of this step">
