@@ -1,5 +1,5 @@
 import { cross, dot, norm, scale, sub, unit, type Vec3 } from '../geom/index.js'
-import { pathLength, stationsOf } from '../path/index.js'
+import { WALK, walked } from '../path/index.js'
 import type { Design, Wire } from './design.js'
 import { reach, type SectionPose } from './gapAt.js'
 import { sectionAt } from './rollAt.js'
@@ -16,8 +16,6 @@ export interface Clash {
   readonly parts: readonly string[]
 }
 
-/** Places on a wire are looked at this far apart, mm: where wires cross, what is seen misses the deepest by a hair. */
-const SPACING = 0.3
 /** Less than this deep two things touch, mm: wire gives, and hands do not work to it. */
 const TOUCHING = 0.05
 /** A wire stands beside itself only farther along it than this many thicknesses. */
@@ -35,9 +33,9 @@ interface Place {
 /** How far two sections stand apart along a direction, mm. */
 function alongAxis(a: Place, b: Place, d: Vec3, n: Vec3): number {
   const off = dot(d, n)
-  // from the second wire to the first: each reaches toward the other
-  const m: Vec3 = off < 0 ? [-n[0], -n[1], -n[2]] : n
-  return Math.abs(off) - reach(a.section, m) - reach(b.section, [-m[0], -m[1], -m[2]])
+  // each reaches toward the other
+  const way = off < 0 ? -1 : 1
+  return Math.abs(off) - reach(a.section, n, way) - reach(b.section, n, way === 1 ? -1 : 1)
 }
 
 /**
@@ -51,10 +49,11 @@ function apart(a: Place, b: Place): number {
   const round = a.section.profile === 'round' && b.section.profile === 'round'
   let most = alongAxis(a, b, d, scale(d, 1 / far))
   if (round) return most
-  for (const n of [...a.section.axes, ...b.section.axes]) {
-    if (most >= -TOUCHING) return most
-    most = Math.max(most, alongAxis(a, b, d, n))
-  }
+  for (const { section } of [a, b])
+    for (const n of section.axes) {
+      if (most >= -TOUCHING) return most
+      most = Math.max(most, alongAxis(a, b, d, n))
+    }
   const over = cross(a.t, b.t)
   return norm(over) > 0.1 ? Math.max(most, alongAxis(a, b, d, unit(over))) : most
 }
@@ -92,7 +91,7 @@ const partAt = (wire: Wire, s: number): readonly string[] => {
  */
 export function clashes(design: Design): Clash[] {
   const places = design.wires.flatMap((wire, rank) =>
-    stationsOf(wire.path, 0, pathLength(wire.path), SPACING).map(({ s, at }): Place => ({
+    walked(wire.path).map(({ s, at }): Place => ({
       wire,
       rank,
       s,
@@ -121,11 +120,13 @@ export function clashes(design: Design): Clash[] {
       const own = a.rank === b.rank
       if (b.rank < a.rank || (own && b.s - a.s <= BESIDE_ITSELF * a.section.size)) return
       // no section reaches farther than half its diagonal
-      const [x, y, z] = [a.p[0] - b.p[0], a.p[1] - b.p[1], a.p[2] - b.p[2]]
+      const x = a.p[0] - b.p[0]
+      const y = a.p[1] - b.p[1]
+      const z = a.p[2] - b.p[2]
       const far = (a.section.size + b.section.size) * Math.SQRT1_2
       if (x * x + y * y + z * z > far * far) return
       // another place of the same wire lies more squarely beside this one
-      if (Math.abs(x * a.t[0] + y * a.t[1] + z * a.t[2]) > SPACING) return
+      if (Math.abs(x * a.t[0] + y * a.t[1] + z * a.t[2]) > WALK) return
       if (own && coiled(a.wire, a.s, b.s)) return
       meet(a, { kind: own ? 'itself' : 'wire', id: b.wire.id }, apart(a, b), b)
     })

@@ -15,9 +15,11 @@ export interface Gap {
   readonly m: Vec3
 }
 
-/** How far a section reaches toward the stone, against the direction m that points from the stone to the wire. */
-export const reach = (s: SectionPose, m: Vec3): number =>
-  s.profile === 'round' ? s.size / 2 : support(s.profile, s.size, -dot(m, s.axes[0]), -dot(m, s.axes[1]))
+/** How far a section reaches toward the stone, against the direction m that points from the stone to the wire; with `way` -1 the other way. */
+export const reach = (s: SectionPose, m: Vec3, way: 1 | -1 = 1): number =>
+  s.profile === 'round'
+    ? s.size / 2
+    : support(s.profile, s.size, -way * dot(m, s.axes[0]), -way * dot(m, s.axes[1]))
 
 /**
  * Gap between a wire's skin and the stone: |c - q| - h(m) with h the section's support toward the nearest point q.

@@ -10,6 +10,8 @@ export {
   movePath,
   samplePath,
   stationsOf,
+  WALK,
+  walked,
 } from './path.js'
 export type { Path, MeasuredPath } from './path.js'
 export { collapseLoad, sharedLoads } from './collapse.js'

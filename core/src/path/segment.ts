@@ -78,12 +78,9 @@ export interface PathPoint {
   readonly t: Vec3
 }
 
-const GAUSS = [
-  [0.1834346424956498, 0.362683783378362],
-  [0.525532409916329, 0.3137066458778873],
-  [0.7966664774136267, 0.2223810344533745],
-  [0.9602898564975363, 0.1012285362903763],
-] as const
+/** Places and weights of the 8-point Gauss-Legendre rule, those on one side of the middle. */
+const NODES = [0.1834346424956498, 0.525532409916329, 0.7966664774136267, 0.9602898564975363]
+const WEIGHTS = [0.362683783378362, 0.3137066458778873, 0.2223810344533745, 0.1012285362903763]
 
 const bezierSpeed = (b: readonly Vec3[], o: number, u: number): Vec3 => {
   const v = 1 - u
@@ -115,7 +112,10 @@ const bezierPoint = (b: readonly Vec3[], o: number, u: number): Vec3 => {
 /** Length of `bezierSpeed`, without an array for each of the many places that an arc length asks. */
 function bezierPace(b: readonly Vec3[], o: number, u: number): number {
   const v = 1 - u
-  const [p0, p1, p2, p3] = [b[o]!, b[o + 1]!, b[o + 2]!, b[o + 3]!]
+  const p0 = b[o]!
+  const p1 = b[o + 1]!
+  const p2 = b[o + 2]!
+  const p3 = b[o + 3]!
   const k0 = 3 * v * v
   const k1 = 6 * u * v
   const k2 = 3 * u * u
@@ -129,10 +129,12 @@ function bezierPace(b: readonly Vec3[], o: number, u: number): number {
 function bezierLength(b: readonly Vec3[], o: number, u: number): number {
   const half = u / 4
   let sum = 0
-  for (const mid of [half, 3 * half])
-    for (const [node, weight] of GAUSS)
-      sum += weight * half * (bezierPace(b, o, mid - half * node) + bezierPace(b, o, mid + half * node))
-  return sum
+  for (let mid = half; mid < u; mid += 2 * half)
+    for (let i = 0; i < 4; i++) {
+      const off = half * NODES[i]!
+      sum += WEIGHTS[i]! * (bezierPace(b, o, mid - off) + bezierPace(b, o, mid + off))
+    }
+  return half * sum
 }
 
 /** Lengths of the pieces of a spline, kept because a spline is read many times. */
@@ -198,9 +200,15 @@ export function segmentAt(seg: Segment, s: number): PathPoint {
       const rise = seg.kind === 'helix' ? seg.rise : 0
       const share = Math.max(0, Math.min(1, s / segmentLength(seg)))
       const a = share * seg.sweep
-      const [c, n] = [Math.cos(a), Math.sin(a)]
-      const flat = add(seg.centre, add(scale(seg.x, seg.radius * c), scale(seg.y, seg.radius * n)))
-      const turn = add(scale(seg.x, -n), scale(seg.y, c))
+      const c = Math.cos(a)
+      const n = Math.sin(a)
+      const { centre, x, y, radius: r } = seg
+      const flat: Vec3 = [
+        centre[0] + r * (x[0] * c + y[0] * n),
+        centre[1] + r * (x[1] * c + y[1] * n),
+        centre[2] + r * (x[2] * c + y[2] * n),
+      ]
+      const turn: Vec3 = [y[0] * c - x[0] * n, y[1] * c - x[1] * n, y[2] * c - x[2] * n]
       if (rise === 0) return { p: flat, t: turn }
       const axis = cross(seg.x, seg.y)
       return {

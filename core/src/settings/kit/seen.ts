@@ -9,7 +9,7 @@ import {
   type SeatedStone,
 } from '../../design/index.js'
 import { along, corner, remember, type Vec3 } from '../../geom/index.js'
-import { pathLength, stationsOf, type Path } from '../../path/index.js'
+import { walked } from '../../path/index.js'
 import {
   bodyBox,
   bodyOf,
@@ -22,11 +22,6 @@ import {
 import { binderHeight } from '../shared/bind.js'
 import { coveredShare } from '../shared/covered.js'
 
-/** Places on a wire are looked at this far apart, mm: between them an arc of 1 mm stands out by 0.008 mm. */
-const SPACING = 0.25
-const walks = remember<Path, ReturnType<typeof stationsOf>>(64)
-/** Places along a whole path, looked at once for extents and face. */
-const walked = (path: Path) => walks(path, () => stationsOf(path, 0, pathLength(path), SPACING))
 const AXES: Readonly<Record<'x' | 'y' | 'z', Vec3>> = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] }
 
 type Box = Readonly<Record<'x' | 'y' | 'z', readonly [low: number, high: number]>>
@@ -59,8 +54,9 @@ function boxOf(design: Design, stone: FullStone): Box {
       )
     // what lies inside by more than the wire and what is wound on it reaches no farther
     const most = wire.stock.size.mm + Math.max(0, ...bound.map((b) => b.high))
-    const within = (v: number, [low, high]: readonly number[]): boolean => v - most > low! && v + most < high!
-    const inside = ([x, y, z]: Vec3): boolean => within(x, box.x) && within(y, box.y) && within(z, box.z)
+    const within = (v: number, range: readonly number[]): boolean =>
+      v - most > range[0]! && v + most < range[1]!
+    const inside = (p: Vec3): boolean => within(p[0], box.x) && within(p[1], box.y) && within(p[2], box.z)
     for (const { s, at } of walked(wire.path)) {
       if (inside(at.p)) continue
       const section = sectionAt(wire, s, at.t)
@@ -88,9 +84,9 @@ export function extentOf(design: Design, stone: FullStone, axis: 'x' | 'y' | 'z'
   return high - low
 }
 
-/** A stone's face as it is seen from the front: which places lie in it, and its box. */
+/** A stone's face as it is seen from the front: where it lies at a height, from and to along x, and its box. */
 interface Face {
-  readonly inside: (x: number, y: number) => boolean
+  readonly across: (y: number) => readonly number[]
   readonly box: Parameters<typeof coveredShare>[0]['box']
 }
 
@@ -102,18 +98,18 @@ function faceOf(stone: FullStone, seat: SeatedStone): Face {
   const { outline } = body
   if (outline && liesPlain(seat))
     return {
-      inside: insideOf(outlinePoints(outline, AS_FINE)),
+      across: acrossOf(outlinePoints(outline, AS_FINE)),
       box: { x0: outline.left, x1: outline.right, y0: outline.bottom, y1: outline.top },
     }
   const { mesh } = shapeOf(stone)
-  if (liesPlain(seat)) return { inside: insideOf(silhouette(mesh, 'front')), box: bodyBox(body) }
+  if (liesPlain(seat)) return { across: acrossOf(silhouette(mesh, 'front')), box: bodyBox(body) }
   const place = inPiece(seat)
   const positions = Float64Array.from({ length: mesh.positions.length })
   for (let i = 0; i < positions.length / 3; i++) positions.set(place(corner(mesh, i)), 3 * i)
   const polygon = silhouette({ ...mesh, positions }, 'front')
   const [xs, ys] = [polygon.map((p) => p[0]), polygon.map((p) => p[1])]
   return {
-    inside: insideOf(polygon),
+    across: acrossOf(polygon),
     box: { x0: Math.min(...xs), x1: Math.max(...xs), y0: Math.min(...ys), y1: Math.max(...ys) },
   }
 }
@@ -143,25 +139,31 @@ export function faceShown(design: Design, stone: FullStone): number {
   }
   // of a row of small stones the raster goes by the smallest
   const small = Math.min(...all(({ box: b }) => Math.min(b.x1 - b.x0, b.y1 - b.y0)))
-  const inside: Face['inside'] = (x, y) => faces.some((f) => f.inside(x, y))
+  // faces in order from the left, so that what lies in two of them is counted once
+  const across: Face['across'] = (y) => pairsInOrder(faces.flatMap((f) => f.across(y)))
   // what lies under the stone's edge hides nothing
-  return 1 - coveredShare({ wires: [...wires, ...round], inside, box, above: 0, small })
+  return 1 - coveredShare({ wires: [...wires, ...round], across, box, above: 0, small })
 }
 
-/** Does a place lie in a polygon: how often a line from it to the right crosses the edge. Asked row by row, each row's crossings are found once. */
-function insideOf(polygon: readonly (readonly [number, number])[]): (x: number, y: number) => boolean {
-  let row = NaN
-  let crossings: number[] = []
-  return (x, y) => {
-    if (y !== row) {
-      row = y
-      crossings = polygon.flatMap(([ax, ay], i) => {
-        const [bx, by] = polygon[(i + 1) % polygon.length]!
-        return ay > y !== by > y ? [ax + ((y - ay) * (bx - ax)) / (by - ay)] : []
-      })
+/** Pairs of ends along a line, sorted by where each begins. */
+const pairsInOrder = (ends: readonly number[]): readonly number[] =>
+  ends.length <= 2
+    ? ends
+    : ends
+        .flatMap((from, i) => (i % 2 === 0 ? [[from, ends[i + 1]!] as const] : []))
+        .sort((a, b) => a[0] - b[0])
+        .flat()
+
+/** Where a level line lies in a polygon: from and to along x, in order. */
+const acrossOf =
+  (polygon: readonly (readonly [number, number])[]): Face['across'] =>
+  (y) => {
+    const crossings: number[] = []
+    let a = polygon[polygon.length - 1]!
+    for (let i = 0; i < polygon.length; i++) {
+      const b = polygon[i]!
+      if (a[1] > y !== b[1] > y) crossings.push(a[0] + ((y - a[1]) * (b[0] - a[0])) / (b[1] - a[1]))
+      a = b
     }
-    let isIn = false
-    for (const at of crossings) if (at > x) isIn = !isIn
-    return isIn
+    return crossings.sort((a, b) => a - b)
   }
-}

@@ -11,7 +11,8 @@ const CELLS = 110
 export function coveredShare(spec: {
   /** Each as places along its middle, straight from one to the next, and its thickness. */
   readonly wires: readonly { readonly points: readonly Vec3[]; readonly size: number }[]
-  readonly inside: (x: number, y: number) => boolean
+  /** Where the face lies at a height: from and to along x, one pair after the other. */
+  readonly across: (y: number) => readonly number[]
   readonly box: { readonly x0: number; readonly x1: number; readonly y0: number; readonly y1: number }
   readonly above: number
   /** The smaller side of the smallest face, where there are several in the box. */
@@ -48,11 +49,19 @@ export function coveredShare(spec: {
     }
   }
   let [face, covered] = [0, 0]
-  for (let j = 0; j < ny; j++)
-    for (let i = 0; i < nx; i++)
-      if (spec.inside(x0 + (i + 0.5) * cell, y0 + (j + 0.5) * cell)) {
-        face++
-        covered += under[j * nx + i]!
+  for (let j = 0; j < ny; j++) {
+    const ends = spec.across(y0 + (j + 0.5) * cell)
+    let next = 0
+    for (let k = 0; k + 1 < ends.length; k += 2) {
+      // squares whose middles lie between the two, each counted once where faces overlap
+      const first = Math.max(next, Math.ceil((ends[k]! - x0) / cell - 0.5))
+      const last = Math.min(nx - 1, Math.floor((ends[k + 1]! - x0) / cell - 0.5))
+      for (let i = first; i <= last; i++) covered += under[j * nx + i]!
+      if (last >= first) {
+        face += last - first + 1
+        next = last + 1
       }
+    }
+  }
   return face === 0 ? 0 : covered / face
 }

@@ -78,7 +78,7 @@ describe('a bind', () => {
 
 describe('the share of a face that is covered', () => {
   const box = { x0: -10, x1: 10, y0: -10, y1: 10 }
-  const disc = (x: number, y: number) => x * x + y * y <= 100
+  const disc = (y: number) => (Math.abs(y) < 10 ? [-Math.sqrt(100 - y * y), Math.sqrt(100 - y * y)] : [])
   const bar = (y: number, z = 1) => ({
     points: [
       [-15, y, z],
@@ -90,12 +90,12 @@ describe('the share of a face that is covered', () => {
   it('a band across a disc: by its closed form', () => {
     // the middle band of half width h of a disc of R: 2 (h √(R² − h²) + R² asin(h / R)) of π R²
     const exact = (2 * (Math.sqrt(99) + 100 * Math.asin(0.1))) / (100 * Math.PI)
-    expect(coveredShare({ wires: [bar(0)], inside: disc, box, above: 0 })).toBeCloseTo(exact, 3)
+    expect(coveredShare({ wires: [bar(0)], across: disc, box, above: 0 })).toBeCloseTo(exact, 3)
   })
 
   it('what crosses is counted once, what lies behind not at all', () => {
-    const one = coveredShare({ wires: [bar(0)], inside: disc, box, above: 0 })
-    expect(coveredShare({ wires: [bar(0), bar(0, 3)], inside: disc, box, above: 0 })).toBe(one)
+    const one = coveredShare({ wires: [bar(0)], across: disc, box, above: 0 })
+    expect(coveredShare({ wires: [bar(0), bar(0, 3)], across: disc, box, above: 0 })).toBe(one)
     const slanted = {
       ...bar(0),
       points: [
@@ -103,12 +103,12 @@ describe('the share of a face that is covered', () => {
         [12, 12, 1],
       ] as const,
     }
-    expect(Math.abs(coveredShare({ wires: [slanted], inside: disc, box, above: 0 }) - one)).toBeLessThan(
+    expect(Math.abs(coveredShare({ wires: [slanted], across: disc, box, above: 0 }) - one)).toBeLessThan(
       0.001,
     )
-    expect(coveredShare({ wires: [bar(0, -1)], inside: disc, box, above: 0 })).toBe(0)
-    const both = coveredShare({ wires: [bar(0), bar(5)], inside: disc, box, above: 0 })
-    const other = coveredShare({ wires: [bar(5)], inside: disc, box, above: 0 })
+    expect(coveredShare({ wires: [bar(0, -1)], across: disc, box, above: 0 })).toBe(0)
+    const both = coveredShare({ wires: [bar(0), bar(5)], across: disc, box, above: 0 })
+    const other = coveredShare({ wires: [bar(5)], across: disc, box, above: 0 })
     expect(both).toBeCloseTo(one + other, 9)
   })
 })
