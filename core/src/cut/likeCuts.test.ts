@@ -1,4 +1,4 @@
-import { planOf } from '../testingPlans'
+import { examplesOf, planOf } from '../testingPlans'
 import { FRAME, OVAL } from '../testing'
 import { numberOf } from '../working/index'
 import { cutCounts, likeCuts } from './index'
@@ -21,6 +21,16 @@ describe('wires that are cut and marked as one', () => {
     const groups = likeCuts(wiresOf({ wires: 5, swirls: '0' })).map((g) => g.map((w) => w.id).sort())
     expect(groups).toContainEqual(['middle-1', 'middle-2', 'middle-3'])
     expect(groups.some((g) => g.includes('rear') && g.length > 1)).toBe(false)
+  })
+
+  it('the claws of four corners are alike, whatever their joints are called', () => {
+    const { stone, options } = examplesOf('corner-claws').sound[0]!
+    const { wires } = planOf('corner-claws', stone, options)!.cut
+    const names = likeCuts(wires).map((g) => g.map((w) => w.id))
+    expect(names.some((g) => g.filter((id) => id.startsWith('claw')).length >= 2)).toBe(true)
+    expect(
+      names.some((g) => g.some((id) => id.startsWith('claw')) && g.some((id) => id.startsWith('seat'))),
+    ).toBe(false)
   })
 
   it('of one length and other marks they are counted together, and marked apart', () => {

@@ -5,7 +5,9 @@ import type { CutWire, Mark } from './cutList.js'
 /** Marks are laid off to half a millimetre. */
 const MARKED = 0.5
 
-const markKey = ({ at, fromEnd }: Mark): string => `${at} ${Math.round(numberOf(fromEnd) / MARKED)}`
+/** Where a mark is made, whatever is bound there. */
+const markKey = ({ at, fromEnd }: Mark): string =>
+  `${at === 'middle' ? at : ''} ${Math.round(numberOf(fromEnd) / MARKED)}`
 
 /** Are two wires cut from one stock, to one length, as read off a rule. */
 const cutAlike = (a: CutWire, b: CutWire): boolean =>

@@ -1,5 +1,5 @@
 import type { Me } from '@verger/contract'
-import { cutCounts, family, numberOf, type CutWire } from '@verger/core'
+import { cutCounts, family, numberOf, stockKey, type CutWire } from '@verger/core'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { keeperOf } from '../../app/session.js'
@@ -24,9 +24,14 @@ export default function CutPage({ me }: { me: Me }) {
   const { settings } = me.workshop
   const { units } = settings
   const { text } = family(plan.family)
-  const counts = cutCounts(cut.wires).map(
-    ({ wire, count }) => `${count} × ${sayLength(numberOf(wire.shown), settings, 0)}`,
-  )
+  const counts = cutCounts(cut.wires)
+  // of each stock how many of which length
+  const stocks = [...new Set(counts.map(({ wire }) => stockKey(wire.stock)))].map((key) => {
+    const own = counts.filter(({ wire }) => stockKey(wire.stock) === key)
+    const { size, profile } = own[0]!.wire.stock
+    const lengths = own.map(({ wire, count }) => `${count} × ${sayLength(numberOf(wire.shown), settings, 0)}`)
+    return `${lengths.join(', ')} of ${size.label} ${profile}`
+  })
   const tick = (id: string, planned: number) => ({
     id,
     planned,
@@ -42,7 +47,7 @@ export default function CutPage({ me }: { me: Me }) {
         {cut.wires.length === 1 ? 'Cut one wire' : `Cut ${cut.wires.length} wires`}
       </h1>
       <p className="mb-4 text-lg text-soft">
-        {cut.wires.length > 1 && `${counts.join(', ')}. `}Longest first. Measure again before each cut; hold
+        {cut.wires.length > 1 && `${stocks.join('; ')}. `}Longest first. Measure again before each cut; hold
         both ends, eye protection on.
       </p>
       <div className="grid flex-1 gap-10 lg:grid-cols-[minmax(0,1fr)_320px]">
