@@ -59,16 +59,12 @@ export default function CutPage({ me }: { me: Me }) {
           {(alike) => (
             <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
               <MarkLine wire={alike[0]!} together={alike.length} />
-              <div>
-                {alike.map(({ id, shown }) => (
-                  <Tick
-                    key={id}
-                    word="Cut"
-                    {...(alike.length > 1 ? { name: text.wires[id] ?? id } : {})}
-                    {...tick(id, numberOf(shown))}
-                  />
-                ))}
-              </div>
+              <Alike
+                wires={alike.map(({ id, shown }) => ({
+                  name: text.wires[id] ?? id,
+                  ...tick(id, numberOf(shown)),
+                }))}
+              />
             </div>
           )}
         </CutBars>
@@ -124,27 +120,39 @@ function MarkLine({ wire, together }: { wire: CutWire; together: number }) {
   )
 }
 
-/** A wire is cut, or wire is taken from a spool: as long as planned, or as it was measured. */
-function Tick({
-  id,
-  word,
-  name,
-  planned,
-  units,
-  done,
-  onCut,
-  onBack,
-}: {
-  id: string
-  word: 'Cut' | 'Taken'
+/** Wires of one length: ticked all at once where they are cut so, or one by one. */
+function Alike({ wires }: { wires: readonly (Omit<TickProps, 'word'> & { readonly name: string })[] }) {
+  const [single] = wires
+  if (wires.length === 1) return <Tick {...single!} word="Cut" name={undefined} />
+  const ticks = wires.map((w) => <Tick key={w.id} {...w} word="Cut" />)
+  if (wires.some((w) => w.done !== undefined)) return <div>{ticks}</div>
+  return (
+    <div className="flex flex-wrap items-start gap-x-6">
+      <button type="button" className="btn" onClick={() => wires.forEach((w) => w.onCut(w.planned))}>
+        Cut all {wires.length}
+      </button>
+      <details className="pt-2">
+        <summary className="cursor-pointer text-[15px] text-soft">one by one, or at another length</summary>
+        {ticks}
+      </details>
+    </div>
+  )
+}
+
+interface TickProps {
+  readonly id: string
+  readonly word: 'Cut' | 'Taken'
   /** Said where several stand below each other. */
-  name?: string
-  planned: number
-  units: 'mm' | 'in'
-  done: number | undefined
-  onCut: (value: number) => void
-  onBack: () => void
-}) {
+  readonly name?: string | undefined
+  readonly planned: number
+  readonly units: 'mm' | 'in'
+  readonly done: number | undefined
+  readonly onCut: (value: number) => void
+  readonly onBack: () => void
+}
+
+/** A wire is cut, or wire is taken from a spool: as long as planned, or as it was measured. */
+function Tick({ id, word, name, planned, units, done, onCut, onBack }: TickProps) {
   const settings = useSettings()
   const [text, setText] = useState('')
   const read = withinReach(readLength(text, units))
