@@ -127,6 +127,9 @@ export type OperationKind =
   | 'twist'
   | 'thread'
   | 'trim'
+  | 'smooth'
+  | 'darken'
+  | 'polish'
 
 /**
  * One stretch of a wire brought to a form: its final one, or for the time being an even curve about `axis` that has the same length and turns by

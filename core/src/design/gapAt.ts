@@ -67,14 +67,24 @@ export function gapAt(c: Vec3, near: Nearest, section: SectionPose): Gap {
 /** The point of a section nearest to q, for a section about c: of a square, clamped to its sides; of a half-round wire, to its flat and its back. */
 function nearestOf(section: SectionPose, c: Vec3, q: Vec3): Vec3 {
   const h = section.size / 2
-  const d = sub(q, c)
-  const [a, b] = section.axes
-  let [u, v] = [dot(d, a), dot(d, b)]
+  const a = section.axes[0]
+  const b = section.axes[1]
+  const x = q[0] - c[0]
+  const y = q[1] - c[1]
+  const z = q[2] - c[2]
+  let u = x * a[0] + y * a[1] + z * a[2]
+  let v = x * b[0] + y * b[1] + z * b[2]
   if (section.profile === 'half-round') {
     u = Math.max(0, u)
-    const far = Math.hypot(u, v)
-    if (far > h) [u, v] = [(u * h) / far, (v * h) / far]
-  } else [u, v] = [Math.max(-h, Math.min(h, u)), Math.max(-h, Math.min(h, v))]
+    const far = Math.sqrt(u * u + v * v)
+    if (far > h) {
+      u *= h / far
+      v *= h / far
+    }
+  } else {
+    u = Math.max(-h, Math.min(h, u))
+    v = Math.max(-h, Math.min(h, v))
+  }
   return [c[0] + u * a[0] + v * b[0], c[1] + u * a[1] + v * b[1], c[2] + u * a[2] + v * b[2]]
 }
 

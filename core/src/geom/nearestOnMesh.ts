@@ -24,43 +24,84 @@ const LEAF = 6
 /** A triangle of less height is a seam, mm. */
 const THIN = 1e-4
 
-/** Closest point of a triangle to p, and whether it lies on a corner (0 to 2), an edge (3 to 5: ab, bc, ca) or the face (6). */
-function closest(p: Vec3, a: Vec3, b: Vec3, c: Vec3): { readonly q: Vec3; readonly on: number } {
-  const ab = sub(b, a)
-  const ac = sub(c, a)
-  const ap = sub(p, a)
-  const d1 = dot(ab, ap)
-  const d2 = dot(ac, ap)
-  if (d1 <= 0 && d2 <= 0) return { q: a, on: 0 }
-  const bp = sub(p, b)
-  const d3 = dot(ab, bp)
-  const d4 = dot(ac, bp)
-  if (d3 >= 0 && d4 <= d3) return { q: b, on: 1 }
-  const vc = d1 * d4 - d3 * d2
-  if (vc <= 0 && d1 >= 0 && d3 <= 0) {
-    const t = d1 / (d1 - d3)
-    return { q: [a[0] + t * ab[0], a[1] + t * ab[1], a[2] + t * ab[2]], on: 3 }
+/** Corners of all triangles one after the other: nine numbers each. */
+function cornersOf({ positions, triangles }: Mesh): Float64Array {
+  const out = new Float64Array(3 * triangles.length)
+  for (let i = 0; i < triangles.length; i++)
+    for (let k = 0; k < 3; k++) out[3 * i + k] = positions[3 * triangles[i]! + k]!
+  return out
+}
+
+/**
+ * Puts the closest point of a triangle to (x, y, z) and its squared distance into `spot`, and says whether it lies on a corner (0 to 2), an edge
+ * (3 to 5: ab, bc, ca) or the face (6). `o` is where the triangle's corners begin. Written without arrays: it is asked a hundred thousand times a plan.
+ */
+function closest(
+  corners: Float64Array,
+  o: number,
+  x: number,
+  y: number,
+  z: number,
+  spot: Float64Array,
+): number {
+  const ax = corners[o]!
+  const ay = corners[o + 1]!
+  const az = corners[o + 2]!
+  const abx = corners[o + 3]! - ax
+  const aby = corners[o + 4]! - ay
+  const abz = corners[o + 5]! - az
+  const acx = corners[o + 6]! - ax
+  const acy = corners[o + 7]! - ay
+  const acz = corners[o + 8]! - az
+  const px = x - ax
+  const py = y - ay
+  const pz = z - az
+  const d1 = abx * px + aby * py + abz * pz
+  const d2 = acx * px + acy * py + acz * pz
+  // shares of both sides from the first corner
+  let v = 0
+  let w = 0
+  let on = 0
+  if (!(d1 <= 0 && d2 <= 0)) {
+    const d3 = d1 - (abx * abx + aby * aby + abz * abz)
+    const d4 = d2 - (acx * abx + acy * aby + acz * abz)
+    const d5 = d1 - (abx * acx + aby * acy + abz * acz)
+    const d6 = d2 - (acx * acx + acy * acy + acz * acz)
+    const vc = d1 * d4 - d3 * d2
+    const vb = d5 * d2 - d1 * d6
+    const va = d3 * d6 - d5 * d4
+    if (d3 >= 0 && d4 <= d3) {
+      v = 1
+      on = 1
+    } else if (vc <= 0 && d1 >= 0 && d3 <= 0) {
+      v = d1 / (d1 - d3)
+      on = 3
+    } else if (d6 >= 0 && d5 <= d6) {
+      w = 1
+      on = 2
+    } else if (vb <= 0 && d2 >= 0 && d6 <= 0) {
+      w = d2 / (d2 - d6)
+      on = 5
+    } else if (va <= 0 && d4 - d3 >= 0 && d5 - d6 >= 0) {
+      w = (d4 - d3) / (d4 - d3 + (d5 - d6))
+      v = 1 - w
+      on = 4
+    } else {
+      const k = 1 / (va + vb + vc)
+      v = vb * k
+      w = vc * k
+      on = 6
+    }
   }
-  const cp = sub(p, c)
-  const d5 = dot(ab, cp)
-  const d6 = dot(ac, cp)
-  if (d6 >= 0 && d5 <= d6) return { q: c, on: 2 }
-  const vb = d5 * d2 - d1 * d6
-  if (vb <= 0 && d2 >= 0 && d6 <= 0) {
-    const t = d2 / (d2 - d6)
-    return { q: [a[0] + t * ac[0], a[1] + t * ac[1], a[2] + t * ac[2]], on: 5 }
-  }
-  const va = d3 * d6 - d5 * d4
-  if (va <= 0 && d4 - d3 >= 0 && d5 - d6 >= 0) {
-    const t = (d4 - d3) / (d4 - d3 + (d5 - d6))
-    return { q: [b[0] + t * (c[0] - b[0]), b[1] + t * (c[1] - b[1]), b[2] + t * (c[2] - b[2])], on: 4 }
-  }
-  const k = 1 / (va + vb + vc)
-  const [v, w] = [vb * k, vc * k]
-  return {
-    q: [a[0] + ab[0] * v + ac[0] * w, a[1] + ab[1] * v + ac[1] * w, a[2] + ab[2] * v + ac[2] * w],
-    on: 6,
-  }
+  const ex = v * abx + w * acx
+  const ey = v * aby + w * acy
+  const ez = v * abz + w * acz
+  spot[0] = ax + ex
+  spot[1] = ay + ey
+  spot[2] = az + ez
+  const [dx, dy, dz] = [px - ex, py - ey, pz - ez]
+  spot[3] = dx * dx + dy * dy + dz * dz
+  return on
 }
 
 /**
@@ -70,16 +111,20 @@ function closest(p: Vec3, a: Vec3, b: Vec3, c: Vec3): { readonly q: Vec3; readon
 export function indexMesh(mesh: Mesh): MeshIndex {
   const count = mesh.triangles.length / 3
   const vertices = mesh.positions.length / 3
+  const faceNormals = new Array<Vec3 | undefined>(count)
+  const faceNormal = (t: number): Vec3 => (faceNormals[t] ??= madeFaceNormal(t))
   /** Of a triangle too thin to say which way it looks, none: its neighbours say it. */
-  const faceNormal = (t: number): Vec3 => {
+  const madeFaceNormal = (t: number): Vec3 => {
     const [a, b, c] = triangleOf(mesh, t)
     const n = cross(sub(b, a), sub(c, a))
     const size = norm(n)
     const longest = Math.max(norm(sub(b, a)), norm(sub(c, b)), norm(sub(a, c)))
     return size > THIN * longest ? [n[0] / size, n[1] / size, n[2] / size] : [0, 0, 0]
   }
+  const cornerNormals = new Array<Vec3 | undefined>(vertices)
+  const cornerNormal = (i: number): Vec3 => (cornerNormals[i] ??= madeCornerNormal(i))
   /** Sum of the normals that meet at a corner, each by its angle there. */
-  const cornerNormal = (i: number): Vec3 => {
+  const madeCornerNormal = (i: number): Vec3 => {
     const sum = [0, 0, 0]
     for (const t of around(i)) {
       const at = triangleOf(mesh, t)
@@ -103,6 +148,8 @@ export function indexMesh(mesh: Mesh): MeshIndex {
     return sum as unknown as Vec3
   }
   const { order, boxes, kids } = boxTree(mesh)
+  const corners = cornersOf(mesh)
+  const spot = new Float64Array(4)
 
   const boxDistance = (node: number, p: Vec3): number => {
     let sum = 0
@@ -142,18 +189,18 @@ export function indexMesh(mesh: Mesh): MeshIndex {
   const openAt = new Float64Array(128)
 
   const nearest = (p: Vec3, likely = -1): SurfacePoint => {
+    const [x, y, z] = p
     let best = Infinity
     let at = -1
-    let found: { q: Vec3; on: number } = { q: p, on: 6 }
+    let on = 6
+    let q: Vec3 = p
     const look = (t: number) => {
-      const [a, b, c] = triangleOf(mesh, t)
-      const f = closest(p, a, b, c)
-      const d = (p[0] - f.q[0]) ** 2 + (p[1] - f.q[1]) ** 2 + (p[2] - f.q[2]) ** 2
-      if (d < best) {
-        best = d
-        at = t
-        found = f
-      }
+      const where = closest(corners, 9 * t, x, y, z, spot)
+      if (spot[3]! >= best) return
+      best = spot[3]!
+      at = t
+      on = where
+      q = [spot[0]!, spot[1]!, spot[2]!]
     }
     if (likely >= 0 && likely < count) look(likely)
     let top = 1
@@ -168,7 +215,8 @@ export function indexMesh(mesh: Mesh): MeshIndex {
         for (let i = -kid - 1; i < other; i++) look(order[i]!)
         continue
       }
-      const [a, b] = [boxDistance(kid, p), boxDistance(other, p)]
+      const a = boxDistance(kid, p)
+      const b = boxDistance(other, p)
       const first = a < b
       if ((first ? b : a) < best) {
         open[top] = first ? other : kid
@@ -179,7 +227,7 @@ export function indexMesh(mesh: Mesh): MeshIndex {
         openAt[top++] = first ? a : b
       }
     }
-    return pointAt(p, at, found)
+    return pointAt(p, at, { q, on })
   }
 
   // triangles round each corner, made when it is first asked for
@@ -203,12 +251,10 @@ export function indexMesh(mesh: Mesh): MeshIndex {
     question++
     const ask = (t: number): number => {
       if (asked[t] !== question) {
-        const [a, b, c] = triangleOf(mesh, t)
-        const found = closest(p, a, b, c)
+        on[t] = closest(corners, 9 * t, p[0], p[1], p[2], spot)
         asked[t] = question
-        far[t] = norm(sub(p, found.q))
-        on[t] = found.on
-        places[t] = found.q
+        far[t] = Math.sqrt(spot[3]!)
+        places[t] = [spot[0]!, spot[1]!, spot[2]!]
       }
       return far[t]!
     }

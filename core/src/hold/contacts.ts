@@ -129,7 +129,11 @@ export function measure({ held, stations, memory }: Scene, pose: Pose, i: number
     const { p, section } = besideStation(st, u)
     const c = toStone(pose, p)
     const { profile, size } = section
-    const axes = [turnInto(pose, section.axes[0]), turnInto(pose, section.axes[1])] as const
+    // a round one is alike all round
+    const axes =
+      profile === 'round'
+        ? section.axes
+        : ([turnInto(pose, section.axes[0]), turnInto(pose, section.axes[1])] as const)
     const own = { profile, size, axes }
     const { gap, m, q } = trueGapAt(c, own, nearest, TRUE_WITHIN)
     // the wire's skin stands before the plane by its gap
@@ -182,6 +186,8 @@ export function measure({ held, stations, memory }: Scene, pose: Pose, i: number
   return { station: i, m: turnBack(pose, m), q: at, gap }
 }
 
+const apart = (x: number, y: number, z: number): number => Math.sqrt(x * x + y * y + z * z)
+
 /** How far a section reaches against a direction in the piece's frame, mm. */
 function toward({ profile, size, axes: [u, v] }: SectionPose, n0: number, n1: number, n2: number): number {
   if (profile === 'round') return size / 2
@@ -195,19 +201,23 @@ function toward({ profile, size, axes: [u, v] }: SectionPose, n0: number, n1: nu
  */
 export function atLeast({ held, stations, memory }: Scene, { axes, shift }: Pose, i: number): number {
   const { p, way, bends, from, to, ends, loose, turn, section } = stations[i]!
-  const [x, y, z] = [p[0] - shift[0], p[1] - shift[1], p[2] - shift[2]]
-  const [a, b, c] = axes
+  const x = p[0] - shift[0]
+  const y = p[1] - shift[1]
+  const z = p[2] - shift[2]
+  const a = axes[0]
+  const b = axes[1]
+  const c = axes[2]
   const known = memory.k[i]!
   const s0 = a[0] * x + a[1] * y + a[2] * z
   const s1 = b[0] * x + b[1] * y + b[2] * z
   const s2 = c[0] * x + c[1] * y + c[2] * z
   const went =
-    known === known
-      ? Math.hypot(s0 - memory.c[3 * i]!, s1 - memory.c[3 * i + 1]!, s2 - memory.c[3 * i + 2]!)
-      : 0
+    known === known ? apart(s0 - memory.c[3 * i]!, s1 - memory.c[3 * i + 1]!, s2 - memory.c[3 * i + 2]!) : 0
   if (memory.whole[i] === 1) {
     const o = 3 * i
-    const [m0, m1, m2] = [memory.m[o]!, memory.m[o + 1]!, memory.m[o + 2]!]
+    const m0 = memory.m[o]!
+    const m1 = memory.m[o + 1]!
+    const m2 = memory.m[o + 2]!
     const n0 = a[0] * m0 + b[0] * m1 + c[0] * m2
     const n1 = a[1] * m0 + b[1] * m1 + c[1] * m2
     const n2 = a[2] * m0 + b[2] * m1 + c[2] * m2

@@ -292,10 +292,11 @@ function bestMove(
   const { figures: rows, count } = near
   const entries = new Float64Array(6)
   const priced = { entries, cost: 0 }
-  /** By how much a shift and turn go beyond what each row allows, mm. */
+  /** What each row allows, and by how much a shift and turn go beyond it, mm. */
+  const allows = new Float64Array(count)
   const over = new Float64Array(count)
   /** The row that they break worst, if they break any. */
-  const worstOver = (y: Float64Array, least: number): number => {
+  const worstOver = (y: Float64Array): number => {
     const y0 = y[0]!
     const y1 = y[1]!
     const y2 = y[2]!
@@ -312,33 +313,32 @@ function bestMove(
         rows[o + 3]! * y3 +
         rows[o + 4]! * y4 +
         rows[o + 5]! * y5
-      const may = rows[o + 6]! + SLACK
-      over[i] = goes - (may > least ? may : least)
-      if (over[i]! > worst) {
-        worst = over[i]!
+      const beyond = goes - allows[i]!
+      over[i] = beyond
+      if (beyond > worst) {
+        worst = beyond
         found = i
       }
     }
     return found
   }
-  const solveOnce = (least: number) =>
-    solveByColumns({
-      rhs: along,
-      bound: step,
-      price: (y) => {
-        const found = worstOver(y, least)
-        if (found < 0) return undefined
-        for (let k = 0; k < 6; k++) entries[k] = rows[ROW * found + k]! * (k < 3 ? 1 : share)
-        priced.cost = Math.max(rows[ROW * found + 6]! + SLACK, least)
-        return priced
-      },
-    })
+  const price = (y: Float64Array) => {
+    const found = worstOver(y)
+    if (found < 0) return undefined
+    for (let k = 0; k < 6; k++) entries[k] = rows[ROW * found + k]! * (k < 3 ? 1 : share)
+    priced.cost = allows[found]!
+    return priced
+  }
+  const solveOnce = (least: number) => {
+    for (let i = 0; i < count; i++) allows[i] = Math.max(rows[ROW * i + 6]! + SLACK, least)
+    return solveByColumns({ rhs: along, bound: step, price })
+  }
   // old rows are true, but may be stricter than they need be: those that stop the move are measured anew, and the move is looked for again
   const solve = (least: number) => {
     for (let tries = 0; ; tries++) {
       const found = solveOnce(least)
       if (!found || tries === MOST_TRIES) return found
-      worstOver(found.y, least)
+      worstOver(found.y)
       let anew = false
       for (let i = 0; i < count; i++) if (over[i]! > -BINDING && near.refresh(i)) anew = true
       if (!anew) return found

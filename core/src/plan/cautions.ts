@@ -35,6 +35,10 @@ export function withCautions(step: Step, stone: Stone, design: Design): Step {
   const care = careOf(stone)
   if (step.kind === 'seat' && care.includes('wash-hands'))
     said.push('Wash your hands after handling this stone, and do not set it against skin.')
+  if (step.kind === 'polish' && (care.includes('water') || care.includes('porous')))
+    said.push('Keep water off this stone: wipe the wire with a barely damp cloth.')
+  if (step.kind === 'polish' && care.includes('ultrasonic'))
+    said.push('No ultrasonic cleaning for this stone.')
   if (AT_THE_STONE.includes(step.kind) && (step.kind !== 'bend' || stoneIsIn(design, step.id))) {
     if (care.includes('pressing')) said.push('This stone cleaves: press the wire, never the stone.')
     else if (care.includes('soft')) said.push('This stone is soft: pad the jaws, keep grit off it.')

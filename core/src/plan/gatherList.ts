@@ -30,8 +30,15 @@ const AIDS = {
   file: 'Fine file',
   eyes: 'Eye protection',
   pin: 'Pin vice or drill chuck',
+  paper: 'Fine abrasive paper',
+  polish: 'Polishing cloth',
+  solution: 'Darkening solution, with its sheet',
+  gloves: 'Gloves',
+  water: 'Water to rinse in',
 } as const
 type Tool = keyof typeof PLIERS | keyof typeof AIDS
+/** These go through a coating. */
+const ABRASIVE: readonly Tool[] = ['file', 'paper']
 
 /** What each kind of step is done with. */
 const USES: Readonly<Record<OperationKind, readonly Tool[]>> = {
@@ -58,6 +65,9 @@ const USES: Readonly<Record<OperationKind, readonly Tool[]>> = {
   twist: ['pin', 'flat'],
   thread: [],
   trim: ['cutter', 'file', 'cloth', 'eyes'],
+  smooth: ['nylon', 'paper', 'polish'],
+  darken: ['solution', 'gloves', 'water', 'eyes'],
+  polish: ['polish', 'cloth'],
 }
 /** What a temporary hold is made with. */
 const HOLDS: Readonly<Record<string, string>> = {
@@ -107,11 +117,11 @@ export function gatherList({ design, cut }: Plan, { stone, units, length }: Gath
     return { as: 'wires', what, amount }
   })
   const beads = design.accents.filter((a) => a.kind === 'bead')
-  // filled and plated wire is not filed: its core would show
+  // filled and plated wire is not filed or sanded: its core would show
   const metals = [...cut.wires, ...cut.spools].map((w) => alloy(w.stock.alloy))
   const used = design.operations
     .flatMap((op) => USES[op.kind])
-    .filter((tool) => tool !== 'file' || metals.some((m) => !m.coreShows))
+    .filter((tool) => !ABRASIVE.includes(tool) || metals.some((m) => !m.coreShows))
   const tools = (Object.keys(PLIERS) as (keyof typeof PLIERS)[]).filter((t) => used.includes(t))
   const aids = (Object.keys(AIDS) as (keyof typeof AIDS)[]).filter((t) => used.includes(t))
   const rods = design.operations.flatMap((op): Gathered[] => {

@@ -12,6 +12,7 @@ import type { WorkshopSettings } from './settings.js'
 import { leastHeld } from './leastHeld.js'
 import { holdQuantities, type HoldQuantities } from './holdWorking.js'
 import { clashFindings } from './clashFindings.js'
+import { surfaceFindings } from './surfaceFindings.js'
 import { cannotBeBuilt, wholeDesign } from './wholeDesign.js'
 import { askedFor, type HeldPlan } from './seated.js'
 
@@ -103,6 +104,7 @@ function built(
       ...findings,
       ...chosen.review(stone, options),
       ...clashFindings(chosen, stone, options, design, settings.units),
+      ...surfaceFindings(stone, options),
       ...schoolFindings(cut, settings.school),
       ...hiddenFinding(outputs, settings.hidden),
       ...(ear ? earFinding(ear, settings.ear) : []),

@@ -6,6 +6,10 @@ export const planText: Readonly<Record<string, string>> = {
     'By your school the {wire} wire comes out {lacks:0} mm shorter than its path with the spare. Cut it by the path, or set a longer multiple.',
   'plan.ear-heavy':
     'It weighs up to {grams:1} g on the ear, more than the {most:1} g that this workshop allows. A thinner wire, a lighter metal or a smaller stone; or raise the limit under Workshop.',
+  'plan.surface-metal':
+    'Darkening solution does little to {metal}: it {does}. Leave it bright, or take another metal.',
+  'plan.surface-stone':
+    '{stone} should not meet darkening solution: {care}. Darken the wire before the stone goes in, or leave it bright.',
   'plan.face-hidden':
     'Wire lies before {hidden:0} % of the face, more than the {most:0} % that this workshop allows. Reach less, take thinner wire, or raise the limit under Workshop.',
   'plan.clash-wire':

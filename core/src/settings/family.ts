@@ -150,6 +150,15 @@ export type Worn = (typeof WORN)[number]
 export const WORN_AS = [...WORN, 'earrings'] as const
 export type WornAs = (typeof WORN_AS)[number]
 
+/** What becomes of the metal's surface: decided when planning, for a set stone cannot come out again. */
+export const SURFACES = [
+  'left bright',
+  'darkened before setting',
+  'darkened after setting',
+  'darkening brushed on',
+] as const
+export type Surface = (typeof SURFACES)[number]
+
 /** A change of options that may make the stone hold better. */
 export interface MendMove {
   /** Key of the family's words for it; `values` fill them. */

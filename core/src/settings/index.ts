@@ -2,7 +2,7 @@ export { asEar, isEar, mirrored } from './ears.js'
 export { FAMILIES } from './registry.js'
 export { FAMILY_IDS, loadFamily } from './loadFamily.js'
 export { family, isLoaded, loadedFamilies } from './loaded.js'
-export { AIMS, WORN, WORN_AS } from './family.js'
+export { AIMS, SURFACES, WORN, WORN_AS } from './family.js'
 export { optionsSchema } from './optionsSchema.js'
 export type {
   EffortWorking,
@@ -29,6 +29,7 @@ export type {
   Wished,
   Aim,
   Habit,
+  Surface,
   Worn,
   WornAs,
 } from './family.js'

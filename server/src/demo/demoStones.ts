@@ -42,7 +42,12 @@ export const DEMO_STONES: readonly DemoStone[] = [
     name: 'Blue flash',
     note: 'Flash runs from lower left to upper right.',
     stone: cab('oval', 'labradorite', 30, 22, 7, { wall: 2 }),
-    piece: { name: 'Winter sky pendant', station: 'wrap', alloy: 'copper' },
+    piece: {
+      name: 'Winter sky pendant',
+      station: 'wrap',
+      alloy: 'copper',
+      choices: { surface: 'darkened before setting' },
+    },
   },
   {
     id: 'demo-prehnite',

@@ -1,5 +1,4 @@
 import {
-  alloy,
   bodyBox,
   bodyOf,
   fullStone,
@@ -12,6 +11,7 @@ import {
 } from '@verger/core'
 import { useMemo, type ReactNode } from 'react'
 import { ACCENT, accentsShown } from './accent.js'
+import { isDark, metalColour } from './metalColour.js'
 import { barsOf, project, repeatsMade, runsOf, runsThrough, type View } from './project.js'
 import { StoneShape } from './StoneShape.js'
 import { stonesShown } from './stonesShown.js'
@@ -32,6 +32,8 @@ export interface Shown {
   readonly stone?: 'in' | 'out' | 'ghost'
   /** Of several stones those that are in. Undefined: all of them. */
   readonly stones?: readonly string[]
+  /** The metal is darkened. Undefined: where the plan darkens it. */
+  readonly dark?: boolean
   /** Accents that are on. Undefined: all of them. */
   readonly accents?: readonly string[]
 }
@@ -110,13 +112,14 @@ export function PieceDrawing({
   const strands = useStrands(design)
   const layers = useMemo(() => {
     const paths = shown.paths ?? new Map(design.wires.map((w) => [w.id, w.path]))
+    const dark = isDark(design, shown)
     const out: { depth: number; node: ReactNode }[] = []
     for (const wire of design.wires) {
       const path = paths.get(wire.id)
       if (!path) continue
       const a = spanOf(wire)
       const active = shown.active === undefined || shown.active.has(wire.id)
-      const base = alloy(wire.stock.alloy).colour
+      const base = metalColour(wire.stock.alloy, dark)
       for (const [i, run] of runsOf(wire.id, path, view, a).entries())
         out.push({
           depth: run.depth,
@@ -155,7 +158,7 @@ export function PieceDrawing({
     }
     for (const joint of design.joints) {
       const turns = shown.turns ? (shown.turns[joint.id] ?? 0) : joint.turns
-      const base = alloy(joint.binder.alloy).colour
+      const base = metalColour(joint.binder.alloy, dark)
       const w = joint.binder.size.mm
       for (const [i, bar] of barsOf(design, joint, view, paths, turns).entries())
         out.push({
@@ -187,8 +190,8 @@ export function PieceDrawing({
             depth: run.depth,
             node: (
               <g key={`${joint.id}-${id}-${i}`} data-joint={joint.id} fill="none" strokeLinecap="round">
-                <path d={run.d} stroke={shade(alloy(metal).colour, 0.42)} strokeWidth={size.mm} />
-                <path d={run.d} stroke={shade(alloy(metal).colour, 0.9)} strokeWidth={size.mm * 0.68} />
+                <path d={run.d} stroke={shade(metalColour(metal, dark), 0.42)} strokeWidth={size.mm} />
+                <path d={run.d} stroke={shade(metalColour(metal, dark), 0.9)} strokeWidth={size.mm * 0.68} />
               </g>
             ),
           })

@@ -1,7 +1,8 @@
-import { alloy, fullStone, mineral, seatedStones, wovenStrands, type Design, type Stone } from '@verger/core'
+import { fullStone, mineral, seatedStones, wovenStrands, type Design, type Stone } from '@verger/core'
 import { Color, DoubleSide, Group, Matrix4, Mesh, MeshStandardMaterial, SphereGeometry, Vector3 } from 'three'
 import { GLTFExporter } from 'three/examples/jsm/exporters/GLTFExporter.js'
 import { ACCENT } from '../drawing/accent.js'
+import { isDark, metalColour } from '../drawing/metalColour.js'
 import { turnFrames } from '../drawing/project.js'
 import { seatMatrix } from './seatMatrix.js'
 import { stoneGeometry } from './stoneGeometry.js'
@@ -29,8 +30,9 @@ export async function gltfOf(design: Design, stone: Stone): Promise<ArrayBuffer>
     heart.applyMatrix4(seatMatrix(seat))
     piece.add(heart)
   }
+  const dark = isDark(design, {})
   for (const wire of design.wires) {
-    const mesh = new Mesh(wireGeometry(wire, wire.path), metal(alloy(wire.stock.alloy).colour))
+    const mesh = new Mesh(wireGeometry(wire, wire.path), metal(metalColour(wire.stock.alloy, dark)))
     mesh.name = wire.id
     piece.add(mesh)
   }
@@ -39,7 +41,7 @@ export async function gltfOf(design: Design, stone: Stone): Promise<ArrayBuffer>
     for (const { id, points } of wovenStrands(design, joint, paths)) {
       const mesh = new Mesh(
         strandGeometry(points, joint.binder.size.mm),
-        metal(alloy(joint.binder.alloy).colour),
+        metal(metalColour(joint.binder.alloy, dark)),
       )
       mesh.name = `weave ${joint.id} ${id}`
       piece.add(mesh)
@@ -49,7 +51,7 @@ export async function gltfOf(design: Design, stone: Stone): Promise<ArrayBuffer>
     const bind = new Group()
     bind.name = `bind ${joint.id}`
     const geometry = turnGeometry(joint, frames[0]!.half)
-    const material = metal(alloy(joint.binder.alloy).colour)
+    const material = metal(metalColour(joint.binder.alloy, dark))
     for (const f of frames) {
       const turn = new Mesh(geometry, material)
       turn.applyMatrix4(

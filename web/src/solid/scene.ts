@@ -1,6 +1,5 @@
 import {
   ALONE,
-  alloy,
   fullStone,
   mineral,
   wovenStrands,
@@ -36,6 +35,7 @@ import {
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Shown } from '../drawing/PieceDrawing.js'
 import { ACCENT, accentsShown } from '../drawing/accent.js'
+import { isDark, metalColour } from '../drawing/metalColour.js'
 import { repeatsMade, turnFrames, type View } from '../drawing/project.js'
 import { stonesShown } from '../drawing/stonesShown.js'
 import { seatMatrix } from './seatMatrix.js'
@@ -136,13 +136,14 @@ export class PieceScene {
       string.name = 'string'
       this.piece.add(string)
     }
+    const dark = design ? isDark(design, shown) : false
     wires.forEach((wire, i) => {
       const path = paths.get(wire.id)
       if (!path) return
       const active = shown.active === undefined || shown.active.has(wire.id)
       const mesh = new Mesh(
         wireGeometry(wire, path),
-        material(alloy(wire.stock.alloy).colour, 60, active ? 1 : 0.5),
+        material(metalColour(wire.stock.alloy, dark), 60, active ? 1 : 0.5),
       )
       mesh.name = `wire ${wire.id}`
       mesh.userData.tier = i - (wires.length - 1) / 2
@@ -159,7 +160,7 @@ export class PieceScene {
         if (strand.points.length === 0) continue
         const mesh = new Mesh(
           strandGeometry(strand.points, joint.binder.size.mm),
-          material(alloy(joint.binder.alloy).colour, 40),
+          material(metalColour(joint.binder.alloy, dark), 40),
         )
         mesh.name = `joint ${joint.id}`
         this.piece.add(mesh)
@@ -168,7 +169,7 @@ export class PieceScene {
       if (frames.length === 0) continue
       const mesh = new InstancedMesh(
         turnGeometry(joint, frames[0]!.half),
-        material(alloy(joint.binder.alloy).colour, 40),
+        material(metalColour(joint.binder.alloy, dark), 40),
         frames.length,
       )
       frames.forEach((f, k) =>

@@ -11,7 +11,7 @@ import {
   type WireSize,
 } from '../../wire/index.js'
 import { leaf, type Quantity } from '../../working/index.js'
-import type { Options, OptionValue, Param, Wish } from '../family.js'
+import { SURFACES, type Options, type OptionValue, type Param, type Wish } from '../family.js'
 
 /** What the first value of a choice may hang on. */
 export interface Starting {
@@ -162,7 +162,7 @@ export const gauge = (
   more: More<Gauge, 'profile' | 'range'>,
 ): Gauge => ({ kind: 'gauge', group, profile, range, ...more })
 
-/** Metal, temper and what is left over at each end: choices of every family, after its own. */
+/** Metal, temper, what is left over at each end, and the surface: choices of every family, after its own. */
 export const METAL = {
   alloy: oneOf('wire', ALLOYS.map((a) => a.id) as AlloyId[], {
     start: ({ wish }) => wish.alloy as AlloyId,
@@ -172,6 +172,7 @@ export const METAL = {
     mend: { move: 'harder', to: 'half hard' },
   }),
   margin: length('wire', [0, 50], { step: 1, detail: true, start: 6 }),
+  surface: oneOf('finish', SURFACES, { before: 'left bright' }),
 } as const
 
 const within =

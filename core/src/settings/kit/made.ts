@@ -242,7 +242,7 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
     const on: Made['on'] = (ids) => given.on(...(ids as readonly (keyof (C & typeof METAL) & string)[]))
     const none: Made = { stone, options, work: nothing, wires: [], joints: [], findings, found, on }
     try {
-      const work = wholeWork(recipe.make(given), given.o.margin)
+      const work = wholeWork(recipe.make(given), given.o)
       const read = readChoices(choices, options) as Options
       const wires = wiresOf(work, read)
       return { ...none, work, wires, joints: work.ties.map((t) => jointOf(t, wires, read)) }

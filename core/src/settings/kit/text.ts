@@ -5,8 +5,8 @@ type Words = Partial<FamilyText>
 
 /** Words that every family made from a recipe shares. Findings by the codes behind the family's id. */
 const COMMON: Words = {
-  groups: { worn: 'How it is worn', hold: 'What holds the stone', wire: 'Wire' },
-  params: { alloy: 'Metal', temper: 'Temper', margin: 'Spare at each end' },
+  groups: { worn: 'How it is worn', hold: 'What holds the stone', wire: 'Wire', finish: 'Finish' },
+  params: { alloy: 'Metal', temper: 'Temper', margin: 'Spare at each end', surface: 'Surface of the metal' },
   parts: { allowance: 'spare at the ends' },
   outputs: {
     height: 'Top to bottom',
@@ -57,6 +57,47 @@ const COMMON: Words = {
       say: 'Trim every end close to what holds it (about {margin:0} mm are over at each), file it flat and press it in.',
       look: 'Run a finger over every end, then a scrap of thin cloth.',
       caution: 'Cut into the hand or a cloth: ends fly.',
+    },
+    smooth: {
+      title: 'Take the tool marks out',
+      say: 'Rub dents out with nylon jaws or a burnisher, deep ones with fine paper, then all of it with a polishing cloth. Keep paper off the stone.',
+      look: 'Under one lamp no mark of a jaw catches the light.',
+    },
+    'smooth-coated': {
+      title: 'Rub it with a cloth',
+      say: 'Take marks out with nylon jaws and a polishing cloth only: paper, a file or a burnisher would go through the coating.',
+      look: 'The coating is whole on every edge.',
+    },
+    'darken-before': {
+      title: 'Darken it before the stone goes in',
+      say: 'Lay the frame, and the wire that is still to be wound, into the darkening solution as its sheet says; rinse and dry both.',
+      look: 'Even, and a shade darker than it is to be: polishing brings it back.',
+      caution:
+        'Gloves, eye protection, fresh air. Keep and dispose of the solution as its sheet and local law say.',
+    },
+    'darken-after': {
+      title: 'Darken the piece',
+      say: 'Lay the piece, stone and all, into the darkening solution as its sheet says, no longer than it needs; rinse and dry it at once.',
+      look: 'Even, and a shade darker than it is to be: polishing brings it back.',
+      caution:
+        'Gloves, eye protection, fresh air. Keep and dispose of the solution as its sheet and local law say.',
+    },
+    'darken-brush': {
+      title: 'Brush the darkening on',
+      say: 'Brush the darkening solution on the wire alone, a little at a time, with a fine brush; wipe what comes on the stone off at once, and wipe the wire with a wet cloth.',
+      look: 'Dark in the hollows, nothing on the stone.',
+      caution:
+        'Gloves, eye protection, fresh air. Keep and dispose of the solution as its sheet and local law say.',
+    },
+    polish: {
+      title: 'Clean, polish and feel it',
+      say: 'Clean it as the stone allows, dry it, and polish the wire with a cloth.',
+      look: 'Feel every end once more.',
+    },
+    'polish-darkened': {
+      title: 'Polish the high places bright',
+      say: 'Clean it as the stone allows, dry it, and polish what stands out until it is bright again: the hollows stay dark.',
+      look: 'Feel every end once more.',
     },
   },
   moves: { harder: 'Half hard wire' },

@@ -149,5 +149,8 @@ export const MINUTES: Readonly<Record<string, number>> = {
   wind: 1,
   hook: 1,
   thread: 0.5,
-  trim: 8,
+  trim: 3,
+  smooth: 3,
+  darken: 6,
+  polish: 2,
 }

@@ -53,7 +53,10 @@ describe('a swirl on a shoulder', () => {
     // it heads down along the middles' line, turned by what one circle is wider than the other
     const heading = Math.atan2(m[1] - c[1], m[0] - c[0]) + Math.asin((r2 - r1) / far)
     const bend = r1 * (Math.PI / 2 - heading)
-    expect(pathLength(path)).toBeCloseTo(bend + tangent + Math.PI * ((4 / 3) * 2.88 + 2.336 + 1.792 + 1.248), 9)
+    expect(pathLength(path)).toBeCloseTo(
+      bend + tangent + Math.PI * ((4 / 3) * 2.88 + 2.336 + 1.792 + 1.248),
+      9,
+    )
   })
 
   it('touches what it lies against, runs without a kink, and its turns lie clear of each other', () => {

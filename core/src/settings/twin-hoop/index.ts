@@ -218,7 +218,7 @@ const recipe: Recipe<typeof choices> = {
   formulas,
   searched,
   // a turn of stout wire, drawn tight, and how often a ball is tried
-  minutes: { wrap: 0.25, try: 2, trim: 6 },
+  minutes: { wrap: 0.25, try: 2, trim: 2 },
   bearing: (o) => (o.work === 'one wire' ? 'shankSize' : 'size'),
   unfit: (stone): Unfit | undefined =>
     isEgg(stone) ? undefined : { code: 'not-round', field: 'kind', values: { kind: kindWord(stone) } },

@@ -6,7 +6,7 @@ export const STAGES = [
   ['Binding', ['bind', 'unclamp', 'wind', 'coil', 'hook', 'lash']],
   ['Shaping', ['shape', 'shoulder', 'bend', 'close']],
   ['Setting', ['try', 'seat']],
-  ['Finishing', ['roll', 'curl', 'cross', 'thread', 'trim']],
+  ['Finishing', ['roll', 'curl', 'cross', 'thread', 'trim', 'smooth', 'darken', 'polish']],
 ] as const
 
 /** Time as it is said: hours and minutes. */

@@ -59,8 +59,9 @@ export function StepDrawing({
       accents,
       stone: wires.length === 0 ? 'out' : stone,
       ...(stones ? { stones } : {}),
+      dark: design.operations.slice(0, design.operations.indexOf(op) + 1).some((o) => o.kind === 'darken'),
     }),
-    [wires, turns, accents, stone, stones],
+    [wires, turns, accents, stone, stones, design, op],
   )
   if (op.kind === 'gather') return <GatherList plan={plan} wide />
   if (wires.length === 0) return <Supplies plan={plan} />
