@@ -239,3 +239,26 @@ test('ends that stand free keep a held piece from being sound; every end is felt
   await page.reload()
   await expect(page.locator('[data-end]').first().getByRole('checkbox')).toBeChecked({ timeout: 60_000 })
 })
+
+test('darkened before the stone goes in: a step of its own, its things to lay ready, and polished last', async ({
+  page,
+}) => {
+  test.setTimeout(180_000)
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-prehnite/plan`)
+  const verdict = page.locator('[data-verdict]')
+  await expect(verdict).toHaveAttribute('data-verdict', 'sound', { timeout: 60_000 })
+  const hours = page.locator('dl > div', { hasText: 'Time, estimated' }).locator('dd')
+  const bright = await hours.textContent()
+  await page.locator('#option-surface').selectOption('darkened before setting')
+  await expect(hours).not.toHaveText(bright!)
+  await expect(verdict).toHaveAttribute('data-verdict', 'sound', { timeout: 60_000 })
+  await page.getByRole('button', { name: 'To cutting' }).click()
+  await expect(page).toHaveURL(/\/cut$/, { timeout: 60_000 })
+  await expect(page.getByRole('region', { name: 'Aids' })).toContainText('Darkening solution')
+  await page.goto(`${url()}/pieces/piece-prehnite/wrap?step=darken-before`)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Darken it before the stone goes in')
+  await expect(page.getByText('as its sheet and local law say', { exact: false })).toBeVisible()
+  await page.goto(`${url()}/pieces/piece-prehnite/wrap?step=polish-darkened`)
+  await expect(page.getByRole('button', { name: 'Done, to the proof' })).toBeVisible()
+})

@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { stripVTControlCharacters } from 'node:util'
 import { ensureBuilt, root, run } from './lib/build.mjs'
 import { installPackages, startPostgres } from './lib/postgres.mjs'
 import { readState } from './lib/state.mjs'
@@ -60,13 +61,7 @@ async function suite(name, command, args, read, env) {
 }
 
 /** The first line that says something, shortened, without colours. */
-const firstLine = (message) =>
-  // eslint-disable-next-line no-control-regex -- terminal colours
-  message
-    .replace(/\u001b\[[0-9;]*m/g, '')
-    .trim()
-    .split('\n')[0]
-    .slice(0, 200)
+const firstLine = (message) => stripVTControlCharacters(message).trim().split('\n')[0].slice(0, 200)
 
 /** The counts of a Jest report, and a line for each test that failed. */
 const jestCounts = (report) => ({

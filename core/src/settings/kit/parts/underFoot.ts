@@ -138,7 +138,7 @@ export function hookUnder(k: Given<typeof footChoices>, way: ComesDown): Pen {
 }
 
 /** A hook's tip is turned in until it is so near the stone, mm, and no farther than this, degrees. */
-const BY_STONE = 0.2
+const BY_STONE = 0.3
 const TURNED_IN = 60
 
 /** The end of a hook turned in until it is by the stone: nothing comes under it. */
