@@ -272,6 +272,40 @@ describe('strands', () => {
     expect(alikeBehind(read('a: over(1-2) under(3) over(3) over(2) under(1)'))).toBe(false)
   })
 
+  it('a weave and its mirror image close alike, and take as much wire: random turns on two to four wires', () => {
+    const random = seeded(12)
+    const mirrored = (weave: Weave): Weave => ({
+      ...weave,
+      weavers: weave.weavers.map((w) => ({
+        ...w,
+        moves: w.moves.map((m) => ({ ...m, from: weave.wires + 1 - m.to, to: weave.wires + 1 - m.from })),
+      })),
+    })
+    let closing = 0
+    for (let i = 0; i < 400; i++) {
+      const count = 2 + Math.floor(3 * random())
+      const moves = Array.from({ length: 1 + Math.floor(3 * random()) }, (): Move => {
+        const from = 1 + Math.floor(count * random())
+        const to = Math.min(count, from + Math.floor(2 * random()))
+        return { kind: 'turns', count: 1 + Math.floor(3 * random()), from, to }
+      })
+      const weave: Weave = { wires: count, weavers: [{ id: 'a', moves }] }
+      const sizes = { base: 0.8, weaver: 0.3, packing: 1.05 }
+      const [one] = strandsOf(weave, sizes)
+      const [two] = strandsOf(mirrored(weave), sizes)
+      expect([writeWeave(weave), one!.closes, one!.passes.length]).toEqual([
+        writeWeave(weave),
+        two!.closes,
+        two!.passes.length,
+      ])
+      if (one!.closes && two!.closes) {
+        closing++
+        expect(two!.length).toBeCloseTo(one!.length, 9)
+      }
+    }
+    expect(closing).toBeGreaterThan(100)
+  })
+
   it('says whether a repeat closes', () => {
     const closes = (text: string) => strandsOf(read(text), WIRES).map((s) => s.closes)
     for (const w of WEAVES)

@@ -2,7 +2,7 @@ import type { Vec3 } from '../geom/index.js'
 import { beltOf, roundings, stretchLength, type Post, type Stretch2 } from './belt.js'
 import type { Weave } from './notation.js'
 import { advanceOf } from './twist.js'
-import { edgePlaces, waysOf, wirePlaces, type Pass, type WeaveWires } from './ways.js'
+import { edgePlaces, isUndone, waysOf, wirePlaces, type Pass, type WeaveWires } from './ways.js'
 
 /** One weaver in one repeat. */
 export interface Strand {
@@ -50,14 +50,10 @@ export function strandsOf(weave: Weave, wires: WeaveWires): Strand[] {
     const stretches = beltOf(roundings(whole, weave.wires, base > weaver), post)
     const plane =
       stretches.reduce((sum, s) => sum + stretchLength(s), 0) - (closes ? 0 : backPass(end, start, post))
-    const undone = whole.some((p, i) => {
-      const q = whole[(i + 1) % whole.length]!
-      return whole.length > 1 && p.face === q.face && p.to > p.from !== q.to > q.from
-    })
     return {
       id,
       closes,
-      undone,
+      undone: isUndone(whole),
       start,
       end,
       advance: woven,

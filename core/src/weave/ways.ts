@@ -47,15 +47,46 @@ function laying(start: number) {
   }
 }
 
-/** A weaver for itself, from the gap left of the first wire of its first move (a loop at the right edge begins there). */
+/**
+ * Is one of a strand's passes undone by the next, or the last of a repeat by the first: it goes back on the face on which it came, and pulled
+ * taut is gone. `passes` lead back to where they began.
+ */
+export const isUndone = (passes: readonly Pass[]): boolean =>
+  passes.length > 1 &&
+  passes.some((p, i) => {
+    const q = passes[(i + 1) % passes.length]!
+    return p.face === q.face && p.to > p.from !== q.to > q.from
+  })
+
+/**
+ * A weaver for itself. It begins left of the first wires that it goes round, or right of them where it comes back to its beginning only from
+ * there, or needs fewer passes (a loop begins at its edge): a weave and its mirror image are the same weave.
+ */
 function alone({ id, moves }: Weaver, wires: number): Way {
   const first = moves[0]!
-  const start = first.kind === 'loop' && first.from > 1 ? wires : first.from - 1
+  if (first.kind === 'loop') return laidFrom({ id, moves }, wires, first.from > 1 ? wires : 0)
+  const [left, right] = [first.from - 1, first.to].map((start) => laidFrom({ id, moves }, wires, start)) as [
+    Way,
+    Way,
+  ]
+  const comesBack = ({ start, end, passes }: Way) => start === end && !isUndone(passes)
+  if (comesBack(left) !== comesBack(right)) return comesBack(left) ? left : right
+  return right.passes.length < left.passes.length ? right : left
+}
+
+/** The one of two gaps that is nearer to a third; none where both are as near. */
+const nearer = (from: number, a: number, b: number): number | undefined => {
+  const [toA, toB] = [Math.abs(from - a), Math.abs(from - b)]
+  return toA === toB ? undefined : toA < toB ? a : b
+}
+
+/** A weaver for itself that begins in a gap. */
+function laidFrom({ id, moves }: Weaver, wires: number, start: number): Way {
   const { passes, gap, go } = laying(start)
   const reach = (m: Move) => {
     const [left, right] = [m.from - 1, m.to]
     if (gap() !== left && gap() !== right)
-      go('back', Math.abs(gap() - left) <= Math.abs(gap() - right) ? left : right)
+      go('back', nearer(gap(), left, right) ?? nearer(start, left, right) ?? left)
     return gap() === left ? ([left, right] as const) : ([right, left] as const)
   }
   for (const m of moves) {
