@@ -1,6 +1,6 @@
 import type { Design } from '../design/index.js'
 import type { Step } from '../guide/index.js'
-import { careOf, type Stone } from '../stone/index.js'
+import { careOf, fullStone, type Stone } from '../stone/index.js'
 import { alloy } from '../wire/index.js'
 
 /** Kinds of step at which the stone may be harmed; of bends those that are made with the stone in. */
@@ -10,6 +10,22 @@ const AT_THE_STONE: readonly Step['kind'][] = ['try', 'seat', 'bend', 'close']
 const stoneIsIn = ({ operations }: Design, id: string): boolean => {
   const seat = operations.findIndex((o) => o.stone === 'in')
   return seat >= 0 && operations.findIndex((o) => o.id === id) > seat
+}
+
+/** An edge of a stone that is lower than this is thin, mm: our choice. */
+const THIN_EDGE = 1
+
+/** What this design asks of the hand that shapes a bundle: square wires kept flush, a weave not crushed. */
+function whileShaping(design: Design, step: Step): string[] {
+  const at = design.operations.findIndex((o) => o.id === step.id)
+  const woven = design.operations
+    .slice(0, at)
+    .some((o) => design.joints.some((j) => j.id === o.joint && j.woven))
+  const squares = design.wires.filter((w) => w.stock.profile === 'square' && !w.twist).length > 1
+  return [
+    ...(squares ? ['Square wires roll as they are bent: press them flush again before you go on.'] : []),
+    ...(woven ? ['Hold it beside the weave: jaws crush it.'] : []),
+  ]
 }
 
 /**
@@ -39,6 +55,12 @@ export function withCautions(step: Step, stone: Stone, design: Design): Step {
     said.push('Keep water off this stone: wipe the wire with a barely damp cloth.')
   if (step.kind === 'polish' && care.includes('ultrasonic'))
     said.push('No ultrasonic cleaning for this stone.')
+  if (step.kind === 'shape') said.push(...whileShaping(design, step))
+  const { wall, kind } = fullStone(stone)
+  if (step.kind === 'bend' && kind === 'cabochon' && wall < THIN_EDGE && stoneIsIn(design, step.id))
+    said.push(
+      `The stone’s edge is thin (${wall.toFixed(1)} mm): press from the wire’s side, never lever on it.`,
+    )
   if (AT_THE_STONE.includes(step.kind) && (step.kind !== 'bend' || stoneIsIn(design, step.id))) {
     if (care.includes('pressing')) said.push('This stone cleaves: press the wire, never the stone.')
     else if (care.includes('soft')) said.push('This stone is soft: pad the jaws, keep grit off it.')
