@@ -58,9 +58,7 @@ export function withCautions(step: Step, stone: Stone, design: Design): Step {
   if (step.kind === 'shape') said.push(...whileShaping(design, step))
   const { wall, kind } = fullStone(stone)
   if (step.kind === 'bend' && kind === 'cabochon' && wall < THIN_EDGE && stoneIsIn(design, step.id))
-    said.push(
-      `The stone’s edge is thin (${wall.toFixed(1)} mm): press from the wire’s side, never lever on it.`,
-    )
+    said.push('This stone’s edge is thin: press the wire down from its own side, never lever on the stone.')
   if (AT_THE_STONE.includes(step.kind) && (step.kind !== 'bend' || stoneIsIn(design, step.id))) {
     if (care.includes('pressing')) said.push('This stone cleaves: press the wire, never the stone.')
     else if (care.includes('soft')) said.push('This stone is soft: pad the jaws, keep grit off it.')
