@@ -67,7 +67,7 @@ export const text: RecipeText = {
     'not-faceted':
       'Corner claws hold a faceted stone between its crown and its pavilion. A {kind} has no slope under its edge for the seat: a setting that reaches behind it holds it.',
     outline:
-      'Corner claws take square, rectangular, cushion, round and oval stones. A {outline} has no four corners to tie at.',
+      'Corner claws take square, rectangular, cushion, round and oval stones. A {outline} has no four corners to tie at: its setting is a cradle woven up both sides from its tip, which is still to come here.',
     'no-middle':
       'The {tier} wires have no straight middle left between their bends: {lacks:1} mm are lacking. Thinner wire, or reach in less.',
     'past-middle': 'A {tier} that reaches {reach:1} mm in goes past the stone’s slope.',
