@@ -5,15 +5,12 @@ import {
   family,
   fill,
   firstShare,
-  nearestTools,
-  numberOf,
   stoneText,
-  type NamedQuantity,
   type Options,
   type Plan,
   type Stone,
 } from '@verger/core'
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
@@ -24,17 +21,15 @@ import { sizeName } from '../../app/stoneWords.js'
 import { sayLength, sayMoney, useSettings } from '../../app/workshop.js'
 import { usePlan, type LivePlan } from '../../compute/usePlan.js'
 import { Figure } from '../../ui/Figure.js'
-import { Hangs } from '../../ui/Hangs.js'
 import { Frame } from '../../ui/Frame.js'
 import { Findings, Judgement } from '../../ui/Judgement.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { CutBars } from '../cut/CutBars.js'
-import { roundTools } from '../drawer/tools.js'
 import { HoldPanel } from '../hold/HoldPanel.js'
-import { EndsCount } from './EndsCount.js'
 import { OptionRows } from './OptionRows.js'
 import { sayChange, sumsOf, type Sums } from './changed.js'
 import { BendTemplate } from '../../drawing/BendTemplate.js'
+import { PlanFigures } from './PlanFigures.js'
 import { PlanSheet } from './PlanSheet.js'
 import { Schools } from './Schools.js'
 import { StalePlan } from './StalePlan.js'
@@ -193,37 +188,7 @@ function Planner({
                 </p>
               )}
             </section>
-            {plan && (
-              <dl className="sheet order-3 m-0 grid grid-cols-1 gap-x-8 border-t-0 px-5 pb-1 sm:grid-cols-2 lg:border-t">
-                {plan.outputs.map((o) => (
-                  <Row key={o.id} name={text.outputs[o.id] ?? o.id} beside={o.tool && <Nearest output={o} />}>
-                    <Figure name={text.outputs[o.id] ?? o.id} q={o.quantity} />
-                  </Row>
-                ))}
-                {plan.design.hang && (
-                  <Row name="It hangs" wide>
-                    <span data-testid="hangs">
-                      <Hangs plan={plan} />
-                    </span>
-                  </Row>
-                )}
-                <Row name="Cut ends">
-                  <EndsCount plan={plan} />
-                </Row>
-                <Row name="Wire, by weight">
-                  <Figure name="Wire, by weight" q={plan.cut.mass} />
-                </Row>
-                <Row name="Metal">
-                  <Figure name="Metal" q={plan.cut.metal} />
-                </Row>
-                <Row name="Time, estimated">
-                  <Figure name="Time, estimated" q={plan.cost.hours} />
-                </Row>
-                <Row name="Metal and labour">
-                  <Figure name="Metal and labour" q={plan.cost.cost} />
-                </Row>
-              </dl>
-            )}
+            {plan && <PlanFigures plan={plan} />}
             {plan &&
               bendTemplates(plan.design).map((t, i) => (
                 <div key={i} className="sheet order-4 mt-3">
@@ -410,45 +375,3 @@ function useChanged(live: LivePlan): string {
 
 const mutable = (options: Options) =>
   Object.fromEntries(Object.entries(options).map(([k, v]) => [k, typeof v === 'object' ? [...v] : v]))
-
-/** The tool of one's own that comes nearest to a size to bend over, and by how much it is off. */
-function Nearest({ output }: { output: NamedQuantity }) {
-  const settings = useSettings()
-  const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
-  const own = roundTools(drawer.data ?? []).filter((t) => Boolean(t.flat) === (output.tool === 'jaws'))
-  const [best] = nearestTools(numberOf(output.quantity), own, (across) => across)
-  // a tool that is far off is no help
-  if (!best || Math.abs(best.off) > 0.15 * numberOf(output.quantity)) return null
-  return (
-    <span className="block text-[14.5px] text-soft">
-      nearest of yours: {best.tool.name}
-      {Math.abs(best.off) >= 0.05 &&
-        `, ${sayLength(Math.abs(best.off), settings)} ${best.off > 0 ? 'more' : 'less'}`}
-    </span>
-  )
-}
-
-function Row({
-  name,
-  beside,
-  wide = false,
-  children,
-}: {
-  name: string
-  /** Across both columns: its text is long. */
-  wide?: boolean
-  beside?: React.ReactNode
-  children: React.ReactNode
-}) {
-  return (
-    <div
-      className={`flex items-baseline justify-between gap-3 border-b border-line py-[3px] ${wide ? 'sm:col-span-2' : ''}`}
-    >
-      <dt className="text-soft">
-        {name}
-        {beside}
-      </dt>
-      <dd className={wide ? 'm-0 text-right' : 'm-0 shrink-0 whitespace-nowrap'}>{children}</dd>
-    </div>
-  )
-}
