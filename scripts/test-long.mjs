@@ -31,7 +31,7 @@ const COUNTS = [
   {
     what: 'forces against another solver of linear programs',
     project: 'core',
-    file: 'hold/bare',
+    file: 'hold/force',
     rounds: 500,
     by: 'LP_ROUNDS',
   },
