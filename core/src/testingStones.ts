@@ -1,5 +1,19 @@
 import { OUTLINE_KINDS, type BeadForm, type OutlineKind, type Stone, type StoneKind } from './stone/index.js'
 
+/** For tests only: what all round stones of agate have. */
+export const agate = { mineral: 'agate', outline: 'round' } as const
+
+/** For tests only: a ball of agate, drilled where its hole is not 0. */
+export const sphere = (d: number, hole = 0): Stone => ({
+  ...agate,
+  kind: 'bead',
+  form: 'sphere',
+  length: d,
+  width: d,
+  depth: d,
+  hole,
+})
+
 /** For tests only: a random stone of a kind that can be measured so, with everything it may have sometimes typed and sometimes not. */
 export function randomStoneOf(kind: StoneKind, random: () => number): Stone {
   const between = (a: number, b: number) => Number((a + random() * (b - a)).toFixed(2))
