@@ -1,7 +1,8 @@
+import { cutCounts, type CutList } from '../cut/index.js'
 import type { OperationKind } from '../design/index.js'
 import { fill, inUnits } from '../finding/index.js'
-import { alloy, stockName } from '../wire/index.js'
-import type { Quantity } from '../working/index.js'
+import { alloy, stockKey, stockName, type Stock } from '../wire/index.js'
+import { numberOf } from '../working/index.js'
 import type { Plan } from './plan.js'
 
 /** What a thing on the list is: gathered in this order. */
@@ -100,22 +101,34 @@ export interface GatherWords {
   readonly length: (mm: number) => string
 }
 
+/** Wire to lay ready, stock by stock: how many pieces of which length, and how much from the spool. */
+export function wireToGather(
+  { wires, spools }: CutList,
+  length: GatherWords['length'],
+): { readonly stock: Stock; readonly amount: string }[] {
+  const stocks = new Map([...wires, ...spools].map(({ stock }) => [stockKey(stock), stock]))
+  return [...stocks].map(([key, stock]) => {
+    const own = <W extends { readonly stock: Stock }>(list: readonly W[]) =>
+      list.filter((w) => stockKey(w.stock) === key)
+    const pieces = cutCounts(own(wires)).map(
+      ({ wire, count }) => `${count} × ${length(numberOf(wire.shown))}`,
+    )
+    const wound = own(spools).map((s) => `${length(numberOf(s.shown))} from the spool`)
+    return { stock, amount: [...pieces, ...wound].join(', ') }
+  })
+}
+
 /**
  * Everything to lay ready for a plan, from its steps alone: stones, wires, beads, the tools that a step uses, rods by their size, and aids.
  * @example gatherList(framed, { stone: 'a ball', units: 'mm', length: (mm) => `${mm} mm` })[0].what // 'a ball'
  */
 export function gatherList({ design, cut }: Plan, { stone, units, length }: GatherWords): Gathered[] {
   const stones = design.stones.length
-  const shown = ({ shown: { value } }: { shown: Quantity }): number => Number(value)
-  const stocks = [...new Set([...cut.wires, ...cut.spools].map((w) => stockName(w.stock)))]
-  const wires = stocks.map((what): Gathered => {
-    const own = cut.wires.filter((w) => stockName(w.stock) === what).map(shown)
-    const wound = cut.spools.filter((w) => stockName(w.stock) === what).map(shown)
-    const most = length(Math.max(...own))
-    const pieces = own.length === 0 ? [] : [own.length === 1 ? most : `${own.length} × up to ${most}`]
-    const amount = [...pieces, ...wound.map((mm) => `${length(mm)} from the spool`)].join(', ')
-    return { as: 'wires', what, amount }
-  })
+  const wires = wireToGather(cut, length).map(({ stock, amount }): Gathered => ({
+    as: 'wires',
+    what: stockName(stock),
+    amount,
+  }))
   const beads = design.accents.filter((a) => a.kind === 'bead')
   // filled and plated wire is not filed or sanded: its core would show
   const metals = [...cut.wires, ...cut.spools].map((w) => alloy(w.stock.alloy))

@@ -8,8 +8,8 @@ import {
   type Operation,
   type Plan,
   type Seen,
-  type Stock,
   type WireState,
+  wireToGather,
 } from '@verger/core'
 import { useMemo } from 'react'
 import { sayLength, useSettings } from '../../app/workshop.js'
@@ -139,22 +139,11 @@ function Here({ design, joint, view }: { design: Design; joint: Joint; view: See
 /** Before there is a wire: what to lay out. */
 function Supplies({ plan }: { plan: Plan }) {
   const settings = useSettings()
-  const { cut } = plan
-  const stocks = new Map(cut.wires.map((w) => [stockName(w.stock), w.stock]))
-  const rows = [...stocks].map(([name, stock]): readonly [Stock, string] => {
-    const own = cut.wires.filter((w) => stockName(w.stock) === name)
-    const most = Math.max(...own.map((w) => Number(w.shown.value)))
-    return [stock, `${own.length} × up to ${sayLength(most, settings, 0)}`]
-  })
-  for (const { stock, shown } of cut.spools)
-    rows.push([stock, `${sayLength(Number(shown.value), settings, 0)} from the spool`])
+  const rows = wireToGather(plan.cut, (mm) => sayLength(mm, settings, 0))
   return (
     <ul className="mt-6 list-none p-0">
-      {rows.map(([stock, amount]) => (
-        <li
-          key={stock.size.label + stock.profile}
-          className="flex items-center gap-5 border-b border-line py-4 text-lg"
-        >
+      {rows.map(({ stock, amount }) => (
+        <li key={stockName(stock)} className="flex items-center gap-5 border-b border-line py-4 text-lg">
           <svg viewBox="0 0 60 60" className="h-16 w-16 shrink-0" aria-hidden>
             {[24, 19.5, 15, 10.5].map((r) => (
               <circle
