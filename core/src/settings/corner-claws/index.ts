@@ -255,7 +255,7 @@ const recipe: Recipe<typeof choices> = {
     return undefined
   },
   make,
-  checks: ['corners', 'shake', 'push', 'ends', 'worn', 'symmetry', 'stone'],
+  checks: ['square', 'corners', 'shake', 'push', 'ends', 'worn', 'symmetry', 'stone'],
   room: {
     end: ['clear', 'ring', 'neck', 'size', 'clawSize'],
     shoulder: ['clear', 'neck', 'size', 'clawSize'],
@@ -263,6 +263,7 @@ const recipe: Recipe<typeof choices> = {
   },
   mends: {
     weakest: ['tie', 'bend-claw'],
+    square: ['bend-seat', 'tie'],
     corners: ['tie'],
     shake: ['tie', 'bend-claw'],
     push: ['tie', 'bend-claw'],

@@ -97,7 +97,7 @@ export const text: RecipeText = {
     try: {
       title: 'Try the stone on the seat',
       say: 'Lay the four seat wires out in their places and set the stone on them: it rests {seat:1} mm inside each edge, level.',
-      look: 'The table is level from all sides.',
+      look: 'The table is level from all sides. Corner to corner it measures the same both ways: the seat is square.',
     },
     lash: {
       title: 'Tie the {corner} corner, {number} of {of}',
@@ -146,6 +146,8 @@ export const text: RecipeText = {
     'longer-tie': 'stands out farther at the corners',
   },
   checks: {
+    square:
+      'Measure from corner to corner both ways, or stand it on two touching corners: alike, the seat is square.',
     corners: 'Turn each corner’s bundle between finger and thumb: none gives.',
     shake: 'Shake it over the cloth, face up and face down: nothing moves out.',
     push: 'Push the stone with a thumb from behind, then from the front: no claw opens, no tail slips.',
