@@ -28,6 +28,16 @@ export const WEAVES: readonly KnownWeave[] = [
     text: 'a: over(1) under(2) over(3) under(4) over(4) under(3) over(2) under(1)',
   },
   { id: 'twill-four', name: 'two over, two under', text: 'a: over(1-2) under(3-4) over(3-4) under(1-2)' },
+  {
+    id: 'slanted-three',
+    name: 'slanted: two over, one back, on three',
+    text: 'a: over(1-2) under(2) over(2-3) under(1-3)',
+  },
+  {
+    id: 'slanted-four',
+    name: 'slanted: two over, one back, on four',
+    text: 'a: over(1-2) under(2) over(2-3) under(3) over(3-4) under(1-4)',
+  },
   { id: 'eight-and-coil', name: 'figure of eight and coils', text: 'a: 8(1-2) 3(1)' },
   { id: 'two-weavers', name: 'two weavers side by side', text: 'a: 2(1) 1(1-2)\nb: 2(2) 1(2-3)' },
   { id: 'double-eight', name: 'two eights over three wires', text: 'a: 8(1-2)\nb: 8(2-3)' },
