@@ -4,7 +4,9 @@ import { pathAt, pathLength, stationsOf } from '../../path/index'
 import { fullStone, solidOf } from '../../stone/index'
 import { DEFAULT_SETTINGS, plan, planHold } from '../../plan/index'
 import { FRAME, OVAL } from '../../testing'
+import { parseWeave, strandsOf } from '../../weave/index'
 import { family as boundFrame } from './index'
+import { FOOT_BINDS, wovenFoot } from './wovenFoot'
 
 describe('outer wires twisted', () => {
   const TWISTED = { ...FRAME, wires: 4, twist: 'open', tail: 0 }
@@ -225,6 +227,17 @@ describe('a woven foot', () => {
     expect(row).toBeGreaterThan(across)
     expect(row).toBeLessThan(across + 3 * 2 * (0.812 + d))
     expect(boundFrame.joints(OVAL, { ...WOVEN, footBind: 'bound' }).foot!.turn).toBeUndefined()
+  })
+
+  it('every weave comes back to where it began, and no pass of it is gone when it is drawn taut', () => {
+    for (const footBind of FOOT_BINDS.slice(1))
+      for (const n of [2, 3, 4, 5, 6]) {
+        const { repeat } = wovenFoot({ weave: footBind as 'slanted', wires: n, base: 0.8, weaver: d })
+        const read = parseWeave(repeat, n)
+        if (!read.ok) throw new Error(repeat)
+        const [strand] = strandsOf(read.weave, { base: 0.8, weaver: d, packing: 1.05 })
+        expect([repeat, strand!.closes, strand!.undone]).toEqual([repeat, true, false])
+      }
   })
 
   it('wants round wire and plain frame wires, and has a step of its own', () => {

@@ -39,9 +39,9 @@ function repeatOf(weave: WovenSpec['weave'], n: number): string {
         ...[...all].reverse().map((i) => `${face(i) === 'over' ? 'under' : 'over'}(${i})`),
       ].join(' ')}`
     case 'slanted': {
-      // round two wires at a time, one wire farther each turn, across and back
-      const there = all.slice(0, n - 1).map((i) => `1(${i}-${i + 1})`)
-      return `a: ${[...there, ...there.slice(1, -1).reverse()].join(' ')}`
+      // over two wires and back behind the second of them, one wire farther each time; then behind all
+      const there = all.slice(1, -1).map((i) => `over(${i - 1}-${i}) under(${i})`)
+      return `a: ${[...there, `over(${n - 1}-${n})`, `under(1-${n})`].join(' ')}`
     }
     case 'ladder':
       return `a: ${all.map((i) => (i === 1 ? '2(1)' : `2(1-${i})`)).join(' ')}`

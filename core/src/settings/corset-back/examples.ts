@@ -125,7 +125,7 @@ export const examples: FamilyExamples = {
     {
       name: 'a point hung thick end up without a coil under it',
       stone: POINT,
-      options: { ...OPTIONS, hung: 'top down', foot: 'none' },
+      options: { ...OPTIONS, hung: 'top down', foot: 'none', bends: 4 },
       ways: ['down'],
     },
   ],
