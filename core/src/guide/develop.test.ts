@@ -157,7 +157,7 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('making a %s', (id, chose
     const late = design.operations.find((o) => o.needs.length > 0)!
     expect(() => replay(design, [late.id])).toThrow(`"${late.id}" needs`)
     expect(() => replay(design, [ids[0]!, ids[0]!])).toThrow(`"${ids[0]}" is done already`)
-    expect(() => replay(design, ['polish'])).toThrow('no operation "polish"')
+    expect(() => replay(design, ['whistle'])).toThrow('no operation "whistle"')
   })
 
   it('no wire lies on the bench before it is cut, and all do in the end', () => {
