@@ -43,7 +43,7 @@ export async function toTheLedger(page: Page, at?: (title: string) => Promise<vo
   await expect(page.getByRole('heading', { name: /^Cut \d wires/ })).toBeVisible()
   await accessible(page)
   for (;;) {
-    const cut = page.getByRole('button', { name: /^Cut( all \d+|:.*)?$/ })
+    const cut = page.getByRole('button', { name: /^Cut( both| all \d+|:.*)?$/ })
     const left = await cut.count()
     if (left === 0) break
     await cut.first().click()

@@ -32,8 +32,9 @@ export default function CutPage({ me }: { me: Me }) {
     const lengths = own.map(({ wire, count }) => `${count} × ${sayLength(numberOf(wire.shown), settings, 0)}`)
     return `${lengths.join(', ')} of ${size.label} ${profile}`
   })
-  const tick = (id: string, planned: number) => ({
+  const tick = (id: string, name: string, planned: number) => ({
     id,
+    name,
     planned,
     units,
     done: bench.tally.cut[id],
@@ -54,17 +55,14 @@ export default function CutPage({ me }: { me: Me }) {
         <CutBars
           cut={cut}
           familyId={plan.family}
-          taken={(spool) => <Tick word="Taken" {...tick(takenFrom(spool), numberOf(spool.shown))} />}
+          taken={(spool) => (
+            <Tick word="Taken" {...tick(takenFrom(spool), 'binding wire', numberOf(spool.shown))} />
+          )}
         >
           {(alike) => (
             <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
               <MarkLine wire={alike[0]!} together={alike.length} />
-              <Alike
-                wires={alike.map(({ id, shown }) => ({
-                  name: text.wires[id] ?? id,
-                  ...tick(id, numberOf(shown)),
-                }))}
-              />
+              <Alike wires={alike.map(({ id, shown }) => tick(id, text.wires[id] ?? id, numberOf(shown)))} />
             </div>
           )}
         </CutBars>
@@ -109,7 +107,7 @@ function MarkLine({ wire, together }: { wire: CutWire; together: number }) {
   const one = left || right
   return (
     <p className="m-0 text-[15px] text-soft">
-      {together > 1 && `Lay all ${together} side by side and mark them at once. `}
+      {together > 1 && `Lay ${allOf(together)} side by side and mark them at once. `}
       {left === '' || right === ''
         ? `First mark ${there}${one && `; from it, toward the ${left ? 'left' : 'other'} end, ${one}${unit}`}`
         : `Middle ${there}; from the middle ${
@@ -120,16 +118,18 @@ function MarkLine({ wire, together }: { wire: CutWire; together: number }) {
   )
 }
 
+const allOf = (n: number): string => (n === 2 ? 'both' : `all ${n}`)
+
 /** Wires of one length: ticked all at once where they are cut so, or one by one. */
-function Alike({ wires }: { wires: readonly (Omit<TickProps, 'word'> & { readonly name: string })[] }) {
+function Alike({ wires }: { wires: readonly Omit<TickProps, 'word' | 'named'>[] }) {
   const [single] = wires
-  if (wires.length === 1) return <Tick {...single!} word="Cut" name={undefined} />
-  const ticks = wires.map((w) => <Tick key={w.id} {...w} word="Cut" />)
+  if (wires.length === 1) return <Tick {...single!} word="Cut" />
+  const ticks = wires.map((w) => <Tick key={w.id} {...w} word="Cut" named />)
   if (wires.some((w) => w.done !== undefined)) return <div>{ticks}</div>
   return (
     <div className="flex flex-wrap items-start gap-x-6">
       <button type="button" className="btn" onClick={() => wires.forEach((w) => w.onCut(w.planned))}>
-        Cut all {wires.length}
+        Cut {allOf(wires.length)}
       </button>
       <details className="pt-2">
         <summary className="cursor-pointer text-[15px] text-soft">one by one, or at another length</summary>
@@ -142,8 +142,10 @@ function Alike({ wires }: { wires: readonly (Omit<TickProps, 'word'> & { readonl
 interface TickProps {
   readonly id: string
   readonly word: 'Cut' | 'Taken'
-  /** Said where several stand below each other. */
-  readonly name?: string | undefined
+  /** What is cut or taken, in words. */
+  readonly name: string
+  /** Its name is shown: several stand below each other. */
+  readonly named?: true
   readonly planned: number
   readonly units: 'mm' | 'in'
   readonly done: number | undefined
@@ -152,14 +154,14 @@ interface TickProps {
 }
 
 /** A wire is cut, or wire is taken from a spool: as long as planned, or as it was measured. */
-function Tick({ id, word, name, planned, units, done, onCut, onBack }: TickProps) {
+function Tick({ word, name, named, planned, units, done, onCut, onBack }: TickProps) {
   const settings = useSettings()
   const [text, setText] = useState('')
   const read = withinReach(readLength(text, units))
   const short = word === 'Cut' && done !== undefined && done < planned - 5
   return (
     <div className="flex min-h-[44px] flex-wrap items-center gap-x-4 gap-y-1">
-      {name && <span className="min-w-24">{name}</span>}
+      {named && <span className="min-w-24">{name}</span>}
       {done === undefined ? (
         <>
           <button
@@ -169,13 +171,13 @@ function Tick({ id, word, name, planned, units, done, onCut, onBack }: TickProps
             disabled={text.trim() !== '' && read.value === undefined}
           >
             {word}
-            {name && <span className="sr-only">: {name}</span>}
+            {named && <span className="sr-only">: {name}</span>}
           </button>
           <label className="flex items-center gap-2 text-[15px] text-soft">
             real length, if different
             <input
               className="plain w-20"
-              aria-label={`Real length of ${id}`}
+              aria-label={`Real length of the ${name.toLowerCase()}`}
               value={text}
               onChange={(e) => setText(e.target.value)}
             />
