@@ -7,8 +7,8 @@ import {
   firstShare,
   stoneText,
   type Options,
-  type Plan,
   type Stone,
+  type WorkshopSettings,
 } from '@verger/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
@@ -19,7 +19,7 @@ import { usePlanSettings } from '../../app/planSettings.js'
 import { usePiece } from '../../app/session.js'
 import { sizeName } from '../../app/stoneWords.js'
 import { sayLength, sayMoney, useSettings } from '../../app/workshop.js'
-import { usePlan, type LivePlan } from '../../compute/usePlan.js'
+import { answered, quickWorker, usePlan, type LivePlan } from '../../compute/usePlan.js'
 import { Figure } from '../../ui/Figure.js'
 import { Frame } from '../../ui/Frame.js'
 import { Findings, Judgement } from '../../ui/Judgement.js'
@@ -141,12 +141,19 @@ function Planner({
     return () => window.removeEventListener('keydown', onKey)
   }, [undo, redo])
   const save = useMutation({
-    mutationFn: async (made: Plan) => {
+    mutationFn: async (all: WorkshopSettings) => {
+      // what is on the screen may still be the plan before the last change
+      const made = await answered(() =>
+        quickWorker().plan({ stone: piece.stone, family: familyId, options, settings: all }),
+      )
+      if (!made.ok)
+        throw new Error('With the last change it cannot be made: what is wrong is told with the plan.')
+      const { familyVersion, cut } = made.plan
       const saved = await api.savePlan(piece.id, {
         version: piece.version,
-        familyVersion: made.familyVersion,
+        familyVersion,
         choices: { family: familyId, options: mutable(options) },
-        lengths: Object.fromEntries(made.cut.wires.map((w) => [w.id, Number(w.length.value)])),
+        lengths: Object.fromEntries(cut.wires.map((w) => [w.id, Number(w.length.value)])),
       })
       if (saved.differences.length > 0)
         throw new Error(
@@ -309,7 +316,7 @@ function Planner({
             type="button"
             className="btn btn-main"
             disabled={!plan || Boolean(failed) || save.isPending}
-            onClick={() => plan && save.mutate(plan)}
+            onClick={() => settings && save.mutate(settings)}
           >
             {save.isPending ? 'Saving …' : 'To cutting'}
           </button>
