@@ -34,6 +34,7 @@ const AIDS = {
   paper: 'Fine abrasive paper',
   polish: 'Polishing cloth',
   solution: 'Darkening solution, with its sheet',
+  brush: 'Fine brush for the solution',
   gloves: 'Gloves',
   water: 'Water to rinse in',
 } as const
@@ -133,7 +134,7 @@ export function gatherList({ design, cut }: Plan, { stone, units, length }: Gath
   // filled and plated wire is not filed or sanded: its core would show
   const metals = [...cut.wires, ...cut.spools].map((w) => alloy(w.stock.alloy))
   const used = design.operations
-    .flatMap((op) => USES[op.kind])
+    .flatMap((op) => [...USES[op.kind], ...(op.values.by === 'brush' ? (['brush'] as const) : [])])
     .filter((tool) => !ABRASIVE.includes(tool) || metals.some((m) => !m.coreShows))
   const tools = (Object.keys(PLIERS) as (keyof typeof PLIERS)[]).filter((t) => used.includes(t))
   const aids = (Object.keys(AIDS) as (keyof typeof AIDS)[]).filter((t) => used.includes(t))

@@ -2,6 +2,7 @@ import { FAMILIES, SURFACES } from '../settings/index'
 import { MINERALS } from '../stone/index'
 import { examplesOf, planOf } from '../testingPlans'
 import { FRAME, OVAL } from '../testing'
+import { gatherList } from './gatherList'
 import type { Plan } from './plan'
 import { surfaceFindings } from './surfaceFindings'
 
@@ -35,6 +36,14 @@ describe('the surface of the metal', () => {
       expect(at(planned(id, DIPPED), 'darken-after')).toBeGreaterThan(at(planned(id, DIPPED), 'trim'))
     },
   )
+
+  it('a brush is laid ready where the darkening is brushed on, and nowhere else', () => {
+    const brush = (surface: string) =>
+      gatherList(planned('corset-back', surface), { stone: 'a stone', units: 'mm', length: String }).some(
+        (g) => g.what.startsWith('Fine brush'),
+      )
+    expect(SURFACES.map(brush)).toEqual(SURFACES.map((s) => s === BRUSHED))
+  })
 
   it('what was planned before there was the choice stays bright', () => {
     const kinds = planOf('bound-frame', OVAL, FRAME)!.design.operations.map((o) => o.kind)

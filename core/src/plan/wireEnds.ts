@@ -37,8 +37,9 @@ const BESIDE = 2
 const BESIDE_LEAST = 1.6
 /** An end lies against a wire or the stone where no more than this is between them, mm: a cloth's thread does not come under it. */
 const AGAINST = 0.4
-/** Of its own wire, what is at least so many thicknesses away along it; no more than this share of its thickness is between the turns of a curl. */
+/** Of its own wire it lies against what is at least so many thicknesses away along it. */
 const APART = 4
+/** In a curl no more than this share of its thickness is between the turns. */
 const IN_CURL = 0.4
 
 /** The joint whose turns lie beside an end of a wire. */

@@ -23,7 +23,12 @@ interface Ending {
   readonly surface: Surface
 }
 
-const darkening = (id: string): Step => ({ id, kind: 'darken', final: true })
+const darkening = (id: string, by: 'bath' | 'brush' = 'bath'): Step => ({
+  id,
+  kind: 'darken',
+  final: true,
+  values: { by },
+})
 
 /** The steps with the darkening before the first one at which a stone comes in. */
 function darkenedFirst(steps: readonly Step[]): Step[] {
@@ -36,7 +41,7 @@ function darkenedFirst(steps: readonly Step[]): Step[] {
 const finished = ({ alloy: metal, surface }: Ending): Step[] => [
   { id: alloy(metal).coreShows ? 'smooth-coated' : 'smooth', kind: 'smooth' },
   ...(surface === 'darkened after setting' ? [darkening('darken-after')] : []),
-  ...(surface === 'darkening brushed on' ? [darkening('darken-brush')] : []),
+  ...(surface === 'darkening brushed on' ? [darkening('darken-brush', 'brush')] : []),
   { id: surface === 'left bright' ? 'polish' : 'polish-darkened', kind: 'polish' },
 ]
 

@@ -139,8 +139,9 @@ export const marksToMake = (wire: CutWire): readonly Mark[] => wire.marks.filter
 /** Marks are laid off to half a millimetre. */
 export const toHalf = (v: number): string => (Math.round(v * 2) / 2).toString()
 
-/** Least distance of two labels, in per cent of the longest wire. */
+/** Least distance of two labels, in per cent of the longest wire: on a wide screen, and on a narrow one by the unit in which they are told. */
 const ROOM = 5.5
+const NARROW_ROOM = { mm: 9, in: 17 } as const
 
 /** One wire to scale: its parts from end to end, ticks where it is marked, each mark's place from the left end. */
 function WireBar({
@@ -163,10 +164,13 @@ function WireBar({
   const marks = marksToMake(wire)
   const x = (m: Mark) => numberOf(m.fromEnd) * k
   // labels where they have room: the middle first, then the rest from the ends inward
-  const labels: Mark[] = []
-  for (const m of [...marks.filter((n) => n.at === 'middle'), ...marks.filter((n) => n.at !== 'middle')])
-    if (labels.every((l) => Math.abs(x(l) - x(m)) / 10 > ROOM)) labels.push(m)
-  labels.sort((a, b) => x(a) - x(b))
+  const withRoom = (list: readonly Mark[], room: number): Mark[] =>
+    [...list.filter((n) => n.at === 'middle'), ...list.filter((n) => n.at !== 'middle')].reduce<Mark[]>(
+      (kept, m) => (kept.every((l) => Math.abs(x(l) - x(m)) / 10 > room) ? [...kept, m] : kept),
+      [],
+    )
+  const labels = withRoom(marks, ROOM).sort((a, b) => x(a) - x(b))
+  const narrow = withRoom(labels, NARROW_ROOM[units])
   return (
     <div>
       <svg
@@ -200,7 +204,7 @@ function WireBar({
       </svg>
       <div className="relative h-[24px]">
         {labels.map((m) => (
-          <Placed key={`${m.at}${m.side}${x(m)}`} at={x(m) / 10}>
+          <Placed key={`${m.at}${m.side}${x(m)}`} at={x(m) / 10} wideOnly={!narrow.includes(m)}>
             <Figure
               name={`${name}, ${m.at === 'middle' ? 'middle' : `${m.side} end of the ${joints[m.at] ?? m.at} bind`}, from the left end`}
               q={m.fromEnd}
@@ -214,11 +218,11 @@ function WireBar({
 }
 
 /** Content centred at a place along the bar, in per cent. Set through the DOM: the page allows no inline styles in its text. */
-function Placed({ at, children }: { at: number; children: React.ReactNode }) {
+function Placed({ at, wideOnly, children }: { at: number; wideOnly: boolean; children: React.ReactNode }) {
   return (
     <span
       ref={(el) => el?.style.setProperty('left', `${at}%`)}
-      className="absolute top-0 -translate-x-1/2 text-[15px]"
+      className={`absolute top-0 -translate-x-1/2 text-[15px] ${wideOnly ? 'max-sm:hidden' : ''}`}
     >
       {children}
     </span>

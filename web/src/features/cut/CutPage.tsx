@@ -1,5 +1,5 @@
 import type { Me } from '@verger/contract'
-import { cutCounts, family, numberOf, stockKey, type CutWire } from '@verger/core'
+import { family, numberOf, wireToGather, type CutWire } from '@verger/core'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { keeperOf } from '../../app/session.js'
@@ -24,14 +24,9 @@ export default function CutPage({ me }: { me: Me }) {
   const { settings } = me.workshop
   const { units } = settings
   const { text } = family(plan.family)
-  const counts = cutCounts(cut.wires)
-  // of each stock how many of which length
-  const stocks = [...new Set(counts.map(({ wire }) => stockKey(wire.stock)))].map((key) => {
-    const own = counts.filter(({ wire }) => stockKey(wire.stock) === key)
-    const { size, profile } = own[0]!.wire.stock
-    const lengths = own.map(({ wire, count }) => `${count} × ${sayLength(numberOf(wire.shown), settings, 0)}`)
-    return `${lengths.join(', ')} of ${size.label} ${profile}`
-  })
+  const stocks = wireToGather({ ...cut, spools: [] }, (v) => sayLength(v, settings, 0)).map(
+    ({ stock: { size, profile }, amount }) => `${amount} of ${size.label} ${profile}`,
+  )
   const tick = (id: string, name: string, planned: number) => ({
     id,
     name,
