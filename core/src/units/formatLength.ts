@@ -7,15 +7,15 @@ const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b))
 /** Millimetres with one decimal. @example formatMm(mm(30)) // '30.0 mm' */
 export const formatMm = (value: Mm, digits = 1): string => `${value.toFixed(digits)} mm`
 
-/** Nearest sixteenth of an inch. @example formatInch(mm(30)) // '1 3/16 in' */
-export function formatInch(value: Mm): string {
-  const sixteenths = Math.round((value / MM_PER_INCH) * 16)
-  if (sixteenths === 0) return value > 0 ? 'under 1/16 in' : '0 in'
-  const whole = Math.floor(sixteenths / 16)
-  const part = sixteenths % 16
+/** As a rule shows it: to the nearest sixteenth of an inch, or to as many parts as it has. @example formatInch(mm(30)) // '1 3/16 in' */
+export function formatInch(value: Mm, parts = 16): string {
+  const all = Math.round((value / MM_PER_INCH) * parts)
+  if (all === 0) return value > 0 ? `under 1/${parts} in` : '0 in'
+  const whole = Math.floor(all / parts)
+  const part = all % parts
   if (part === 0) return `${whole} in`
-  const shared = gcd(part, 16)
-  const fraction = `${part / shared}/${16 / shared}`
+  const shared = gcd(part, parts)
+  const fraction = `${part / shared}/${parts / shared}`
   return whole === 0 ? `${fraction} in` : `${whole} ${fraction} in`
 }
 

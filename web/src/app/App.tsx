@@ -29,6 +29,7 @@ const PlanPage = lazyPage(() => import('../features/plan/PlanPage.js'))
 const CutPage = lazyPage(() => import('../features/cut/CutPage.js'))
 const WrapPage = lazyPage(() => import('../features/wrap/WrapPage.js'))
 const ProofPage = lazyPage(() => import('../features/proof/ProofPage.js'))
+const PaperPage = lazyPage(() => import('../features/paper/PaperPage.js'))
 const LedgerPage = lazyPage(() => import('../features/ledger/LedgerPage.js'))
 
 /** Routes along the road of a piece. Without a session only sign-in is shown. */
@@ -83,6 +84,7 @@ export function App() {
           <Route path="/pieces/:pieceId/wrap" element={<WrapPage me={me.data} />} />
           <Route path="/pieces/:pieceId/proof" element={<ProofPage me={me.data} />} />
           <Route path="/pieces/:pieceId/ledger" element={<LedgerPage me={me.data} />} />
+          <Route path="/pieces/:pieceId/paper/:sheet?" element={<PaperPage me={me.data} />} />
           <Route path="/workshop" element={<WorkshopPage me={me.data} />} />
           <Route path="/weaves" element={<WeavePage me={me.data} />} />
           <Route path="/sizes" element={<SizesPage me={me.data} />} />

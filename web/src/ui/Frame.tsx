@@ -38,7 +38,10 @@ function Rule() {
   const { px } = usePxPerMm()
   const marks = Array.from({ length: 400 }, (_, i) => i)
   return (
-    <svg className="sticky top-0 hidden h-screen w-[26px] shrink-0 border-r border-line md:block" aria-hidden>
+    <svg
+      className="sticky top-0 hidden h-screen w-[26px] shrink-0 border-r border-line md:block print:hidden"
+      aria-hidden
+    >
       {marks.map((i) => (
         <line
           key={i}

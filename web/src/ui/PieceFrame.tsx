@@ -1,6 +1,7 @@
 import type { PieceRow, StationId } from '@verger/contract'
 import { fullStone, type Options, type Plan } from '@verger/core'
 import { lazy, Suspense, useState, type ReactNode } from 'react'
+import { Link } from 'react-router'
 import { boundsOf, PieceDrawing } from '../drawing/PieceDrawing.js'
 import { stoneLines } from '../drawing/stoneLines.js'
 import { StoneShape } from '../drawing/StoneShape.js'
@@ -25,12 +26,21 @@ export function PieceFrame({
   right?: ReactNode
   children: ReactNode
 }) {
+  const sheet = plan && PRINTED[here]
   return (
     <Frame
       beside={<Road piece={piece.id} here={here} reached={piece.station} />}
       right={
         <span className="flex items-center gap-5">
           {right}
+          {sheet && (
+            <Link
+              to={`/pieces/${piece.id}/paper/${sheet}`}
+              className="grid min-h-[44px] content-center text-copper underline"
+            >
+              Print
+            </Link>
+          )}
           <Badge piece={piece} plan={plan} options={options} />
         </span>
       }
@@ -38,6 +48,15 @@ export function PieceFrame({
       {children}
     </Frame>
   )
+}
+
+/** The sheet that is printed first at a station. */
+const PRINTED: Partial<Record<StationId, string>> = {
+  plan: 'templates',
+  cut: 'cut',
+  wrap: 'bench',
+  proof: 'proof',
+  ledger: 'slip',
 }
 
 function Badge({

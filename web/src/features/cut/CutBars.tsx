@@ -13,6 +13,7 @@ import {
 } from '@verger/core'
 import { useSettings } from '../../app/workshop.js'
 import { Figure } from '../../ui/Figure.js'
+import { marksToMake, toHalf } from './marks.js'
 
 /** The wires of a cut list drawn as wires, to one scale, with parts, marks and lengths. */
 export function CutBars({
@@ -129,15 +130,6 @@ function Wound({
     </div>
   )
 }
-
-/** What a maker says was taken from a spool is kept under this name: each joint is wound from one spool only. */
-export const takenFrom = ({ binds }: CutSpool): string => `spool-${binds[0]!.joint}`
-
-/** The marks that are made: the middle and the ends of the foot and neck binds; the bail strip is wrapped to its end. */
-export const marksToMake = (wire: CutWire): readonly Mark[] => wire.marks.filter((m) => m.at !== 'bail')
-
-/** Marks are laid off to half a millimetre. */
-export const toHalf = (v: number): string => (Math.round(v * 2) / 2).toString()
 
 /** Least distance of two labels, in per cent of the longest wire: on a wide screen, and on a narrow one by the unit in which they are told. */
 const ROOM = 5.5

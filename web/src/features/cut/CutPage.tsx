@@ -9,7 +9,8 @@ import { readLength, withinReach } from '../../ui/readLength.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
 import { GatherList } from './GatherList.js'
-import { CutBars, marksToMake, takenFrom, toHalf } from './CutBars.js'
+import { CutBars } from './CutBars.js'
+import { marksToMake, takenFrom, toHalf } from './marks.js'
 
 /** What to cut, to gather and to mark, with ticks and real lengths. */
 export default function CutPage({ me }: { me: Me }) {

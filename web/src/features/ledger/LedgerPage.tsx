@@ -1,5 +1,5 @@
 import type { Me } from '@verger/contract'
-import { costOf, family, timedMinutes } from '@verger/core'
+import { family } from '@verger/core'
 import { useParams } from 'react-router'
 import { useSavedPlan } from '../../app/savedPlan.js'
 import { keeperOf } from '../../app/session.js'
@@ -7,9 +7,10 @@ import { useBench } from '../../bench/useBench.js'
 import { Figure } from '../../ui/Figure.js'
 import { sayLength } from '../../app/workshop.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
+import { tookOf } from './figures.js'
 import { Pricing } from './Pricing.js'
 import { TimeByStage } from './TimeByStage.js'
-import { takenFrom } from '../cut/CutBars.js'
+import { takenFrom } from '../cut/marks.js'
 
 /** What the piece took: wire planned and used, time, metal and labour. */
 export default function LedgerPage({ me }: { me: Me }) {
@@ -20,13 +21,7 @@ export default function LedgerPage({ me }: { me: Me }) {
   const { piece, plan } = saved
   const { settings } = me.workshop
   const text = family(plan.family).text
-  const minutes = Object.values(bench.tally.time).reduce((a, b) => a + b, 0) / 60_000
-  const timed = minutes > 1
-  const cost = costOf({
-    metal: plan.cut.metal,
-    minutes: timed ? timedMinutes(minutes) : plan.cost.hours.inputs.minutes!,
-    rate: settings.rate,
-  })
+  const { timed, cost } = tookOf(plan, bench.tally, settings)
   return (
     <PieceFrame piece={piece} here="ledger" plan={plan}>
       <h1 className="text-[34px]">{piece.name || 'Unnamed piece'}</h1>

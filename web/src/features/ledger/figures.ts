@@ -1,5 +1,14 @@
 import type { BenchTally, PieceRow, Settings } from '@verger/contract'
-import { costOf, leftForTime, numberOf, plan as compute, pricing, timedMinutes } from '@verger/core'
+import {
+  costOf,
+  leftForTime,
+  numberOf,
+  plan as compute,
+  pricing,
+  timedMinutes,
+  type Plan,
+  type Quantity,
+} from '@verger/core'
 import Papa from 'papaparse'
 import { harmless } from '../../app/csvCells.js'
 
@@ -15,6 +24,18 @@ export interface LedgerFigures {
   readonly missing: readonly string[]
 }
 
+/** Time and cost of a piece: as it was timed, or as it was planned where it was not. */
+export function tookOf(
+  { cut, cost: planned }: Plan,
+  { time }: Pick<BenchTally, 'time'>,
+  { rate }: Pick<Settings, 'rate'>,
+): { readonly timed: boolean; readonly minutes: Quantity; readonly cost: ReturnType<typeof costOf> } {
+  const spent = Object.values(time).reduce((a, b) => a + b, 0) / 60_000
+  const timed = spent > 1
+  const minutes = timed ? timedMinutes(spent) : planned.hours.inputs.minutes!
+  return { timed, minutes, cost: costOf({ metal: cut.metal, minutes, rate }) }
+}
+
 /** The figures of a piece, from its saved plan, its costs and what was timed; undefined where its plan cannot be made. */
 export function figuresOf(piece: PieceRow, bench: BenchTally, settings: Settings): LedgerFigures | undefined {
   if (!piece.plan) return undefined
@@ -25,9 +46,7 @@ export function figuresOf(piece: PieceRow, bench: BenchTally, settings: Settings
     settings: piece.plan.settings,
   })
   if (!made.ok) return undefined
-  const timed = Object.values(bench.time).reduce((a, b) => a + b, 0) / 60_000
-  const minutes = timed > 1 ? timedMinutes(timed) : made.plan.cost.hours.inputs.minutes!
-  const cost = costOf({ metal: made.plan.cut.metal, minutes, rate: settings.rate })
+  const { minutes, cost } = tookOf(made.plan, bench, settings)
   const price = pricing({ metal: made.plan.cut.metal, labour: cost.labour, costs: piece.costs })
   return {
     stone: piece.stone.mineral,

@@ -1,3 +1,4 @@
+import { fileName } from '../../drawing/saveSvg.js'
 import { pieceFileSchema, type BenchEvent, type PieceFile, type PieceRow } from '@verger/contract'
 import { family, numberOf, windsOf, type Options, type Plan } from '@verger/core'
 import { newId } from '../../app/newId.js'
@@ -38,7 +39,7 @@ export function downloadPiece(file: PieceFile): void {
   const url = URL.createObjectURL(new Blob([JSON.stringify(file, null, 2)], { type: 'application/json' }))
   const link = document.createElement('a')
   link.href = url
-  link.download = `${(file.name ?? 'piece').replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.verger.json`
+  link.download = fileName(file.name ?? 'piece', 'verger.json')
   link.click()
   URL.revokeObjectURL(url)
 }

@@ -1,29 +1,11 @@
-import { family, wireEnds, type PieceEnd, type Plan } from '@verger/core'
+import { family, type Plan } from '@verger/core'
 import { useMemo } from 'react'
 import type { Bench } from '../../bench/useBench.js'
-
-const KEPT = {
-  turns: 'beside the turns of the',
-  wire: 'against a wire',
-  curl: 'inside its own curl',
-  stone: 'by the stone',
-} as const
-
-/** Where an end is and what keeps it down, in a maker's words. */
-function sayEnd(end: PieceEnd, { wires, joints }: ReturnType<typeof family>['text']): [string, string] {
-  const side = end.side === 'left' ? 'left end' : 'right end'
-  if (end.wound) return [`Wound wire of the ${joints[end.of] ?? end.of}, ${side}`, 'under its own turns']
-  const name = `${wires[end.of] ?? end.of}, ${side}`
-  if (end.by === undefined) return [name, 'kept down by nothing: turn it in, or tie it']
-  return [name, end.by === 'turns' ? `${KEPT.turns} ${joints[end.joint!] ?? end.joint}` : KEPT[end.by]]
-}
+import { endsOf, sayEnd } from './ends.js'
 
 /** Every cut end, to be felt and ticked one by one: those that nothing keeps down first. */
 export function EndsList({ plan, bench }: { plan: Plan; bench: Bench }) {
-  const ends = useMemo(
-    () => [...wireEnds(plan.design, plan.stone)].sort((a, b) => Number(!!a.by) - Number(!!b.by)),
-    [plan],
-  )
+  const ends = useMemo(() => endsOf(plan), [plan])
   const { text } = family(plan.family)
   const { proof } = bench.tally
   const felt = ends.filter((e) => proof[`end-${e.id}`] === 'pass').length

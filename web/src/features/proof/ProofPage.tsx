@@ -1,14 +1,5 @@
 import type { Me, PieceRow } from '@verger/contract'
-import {
-  family,
-  holdsOn,
-  sayWay,
-  towardWay,
-  type BenchMove,
-  type HoldLine,
-  type Plan,
-  type Vec3,
-} from '@verger/core'
+import { family, holdsOn, type BenchMove, type HoldLine, type Plan } from '@verger/core'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { api } from '../../app/api.js'
@@ -20,6 +11,7 @@ import { InSpace } from '../../solid/InSpace.js'
 import { Judgement } from '../../ui/Judgement.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { BenchMends, useAfterBench } from './BenchMends.js'
+import { checksOf } from './checks.js'
 import { EndsList } from './EndsList.js'
 
 /** The inspection of this piece: what to try, pass or fail, with what the plan expected beside it. */
@@ -35,14 +27,14 @@ export default function ProofPage({ me }: { me: Me }) {
   if (!saved.ready) return saved.waiting
   const { piece, plan } = saved
   const chosen = family(plan.family)
-  const checks = ['weakest', ...chosen.checks(plan.stone, plan.options)]
+  const tried = checksOf(plan, piece.plan!.hold)
+  const checks = tried.map((c) => c.id)
   const { proof, notes } = bench.tally
   const failed = checks.filter((c) => proof[c] === 'fail')
   const untried = checks.filter((c) => proof[c] === undefined)
   const holds = holdsOn(plan.design, bench.tally.stepsDone)
   const reason = bench.tally.reasons.ready
   const open = failed.length + untried.length
-  const weakest = sayWeakest(piece.plan!.hold)
   const shown = (mended.length > 0 && after?.design) || plan.design
   const b = boundsOf(shown, plan.stone, 'front')
   const { hold } = piece.plan!
@@ -70,18 +62,14 @@ export default function ProofPage({ me }: { me: Me }) {
       <div className="grid flex-1 gap-10 lg:grid-cols-[minmax(0,1fr)_300px]">
         <div>
           <ul className="m-0 list-none p-0">
-            {checks.map((c) => (
+            {tried.map(({ id: c, say }) => (
               <li key={c} className="border-b border-line py-2" data-check={c}>
                 <div className="flex flex-wrap items-center gap-4">
                   <span className="min-w-0 flex-1 basis-80 text-lg">
-                    {c === 'weakest' ? weakest : chosen.text.checks[c]}
+                    {say}
                     {proof[c] === 'fail' && <Mend plan={plan} piece={piece} check={c} />}
                   </span>
-                  <span
-                    className="flex gap-2"
-                    role="group"
-                    aria-label={c === 'weakest' ? weakest : chosen.text.checks[c]}
-                  >
+                  <span className="flex gap-2" role="group" aria-label={say}>
                     <button
                       type="button"
                       aria-pressed={proof[c] === 'pass'}
@@ -192,24 +180,6 @@ export default function ProofPage({ me }: { me: Me }) {
 const HOLDS: Readonly<Record<string, string>> = { tape: 'The tape is', tie: 'The scrap tie is' }
 
 const REASONS = ['Mended since', 'Tried in another way', 'For show, not for wear'] as const
-
-/** How to try the side that the plan expects to give first. */
-const WEAKEST: Readonly<Record<string, string>> = {
-  front:
-    'The plan’s weakest way is forward: low over the cloth, push from behind with both thumbs. It stays.',
-  back: 'The plan’s weakest way is backward: low over the cloth, push the face with a thumb. It stays.',
-  up: 'The plan’s weakest way is toward the bail: hold the foot and push the stone up. It stays.',
-  down: 'The plan’s weakest way is toward the foot: hang it and tug the stone down. It stays.',
-  left: 'The plan’s weakest way is to the left: hold the frame and push the stone left. It stays.',
-  right: 'The plan’s weakest way is to the right: hold the frame and push the stone right. It stays.',
-}
-
-/** Which way it leaves last, and how the thumbs try it. Plans saved before the arrow was kept know the side only. */
-function sayWeakest({ arrow, weakest }: NonNullable<PieceRow['plan']>['hold']): string {
-  if (!arrow) return WEAKEST[weakest ?? 'front'] ?? WEAKEST.front!
-  const d = arrow as unknown as Vec3
-  return `The plan’s weakest way is ${sayWay(d)}: low over the cloth, ${towardWay(d)}. It stays.`
-}
 
 /** Way back from a failed check to the step that mends it. */
 function Mend({ plan, piece, check }: { plan: Plan; piece: PieceRow; check: string }) {

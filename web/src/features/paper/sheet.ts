@@ -1,0 +1,18 @@
+import type { BenchTally, PieceRow, Settings } from '@verger/contract'
+import type { Plan } from '@verger/core'
+import type { ReactNode } from 'react'
+
+/** What a sheet is made of. */
+export interface OnPaper {
+  readonly piece: PieceRow
+  readonly plan: Plan
+  readonly tally: BenchTally
+  readonly settings: Settings
+  /** A length as it is read off the workshop's rule. */
+  say(this: void, value: number): string
+  /** Width that a page has, mm. */
+  readonly across: number
+}
+
+/** A sheet as blocks that are laid on pages one below the other. */
+export type Sheet = (of: OnPaper) => readonly { readonly id: string; readonly node: ReactNode }[]
