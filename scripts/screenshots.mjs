@@ -12,7 +12,6 @@ const address = process.argv[2] ?? remembered()
 const SHOTS = [
   ['home', '/'],
   ['measure', '/pieces/piece-labradorite/measure'],
-  ['stone-space', '/stones/demo-cap'],
   ['instruments', '/stones/demo-cushion'],
   ['weaves', '/weaves'],
   ['sizes', '/sizes'],
@@ -24,9 +23,10 @@ const SHOTS = [
   ['wrap', '/pieces/piece-labradorite/wrap'],
   ['proof', '/pieces/piece-rose/proof'],
   ['ledger', '/pieces/piece-rose/ledger'],
-  ['choose', '/pieces/piece-cushion/choose'],
+  ['choose', '/pieces/piece-labradorite/choose'],
   ['plan-laced', '/pieces/piece-candle/plan'],
-  ['plan-ring', '/pieces/piece-marble/plan'],
+  ['plan-loops', '/pieces/piece-chrysoprase/plan'],
+  ['paper', '/pieces/piece-labradorite/paper/cut'],
   ['plan-dark', '/pieces/piece-prehnite/plan', { scheme: 'dark' }],
   ['wrap-phone', '/pieces/piece-labradorite/wrap', { width: 390, height: 844 }],
 ]

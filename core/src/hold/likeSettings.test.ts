@@ -81,13 +81,12 @@ function designLike(design: Design, like: Like): Design {
 
 /** The same stone as it is there: asked at the place it was, and told where it is. */
 function heldLike(held: Held, { place, back, way, times }: Like): Held {
-  const seed = { theta: NaN, phi: NaN }
   const corners = [place(held.low), place(held.high)] as const
   const at = (pick: (...v: number[]) => number): Vec3 =>
     [0, 1, 2].map((k) => pick(...corners.map((c) => c[k as 0]))) as unknown as Vec3
   const { outside } = held
   return {
-    nearest: (p) => {
+    nearest: (p, seed) => {
       const found = held.nearest(back(p), seed)
       return {
         q: place(found.q),

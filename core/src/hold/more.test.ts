@@ -27,6 +27,11 @@ const MORE: Readonly<Record<string, readonly ((o: Options) => Options)[]>> = {
     (o) => ({ size: thicker(o.size) }),
     (o) => ({ turns: Number(o.turns) + 1 }),
   ],
+  'loop-bezel': [
+    (o) => ({ over: Number(o.over) + 0.3 }),
+    (o) => ({ size: thicker(o.size) }),
+    (o) => ({ links: Number(o.links) + 1 }),
+  ],
   'twin-hoop': [(o) => ({ turns: Number(o.turns) + 1 }), (o) => ({ size: thicker(o.size) })],
 }
 

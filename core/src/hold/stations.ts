@@ -5,6 +5,7 @@ import {
   measurePath,
   pathAt,
   pathLength,
+  segmentIndex,
   segmentLength,
   stationsOf,
   type BarEnd,
@@ -84,6 +85,8 @@ export function besideStation(st: Station, u: number): { readonly p: Vec3; reado
 
 /** Stations are at most this far apart, mm. */
 export const SPACING = 1
+/** Along an edge of loops they stand so much closer: its loops turn right round within a few millimetres. */
+const ON_LOOPS = 0.6
 
 /** Share of its hardening that a bend keeps when it is opened again: pushed back, a metal yields sooner. Typical, uncited: 0.3 to 0.7. */
 const KEPT = 0.5
@@ -217,7 +220,8 @@ export function stationsOfDesign(
       // what a floating joint fixes hangs on the stretch that carries it; that stretch itself, on what its other end is fixed to
       const joint = [before, behind].find((b) => b && floating.has(b.joint.id) && !carries(b.joint.id, s0))
       if (joint) hanging.push({ span, joint: joint.joint.id })
-      const list = (isTaut ? tautStations : stationsOf)(wire.path, s0, s1, spacing)
+      const apart = isOnLoops(wire.path, (s0 + s1) / 2) ? ON_LOOPS * spacing : spacing
+      const list = (isTaut ? tautStations : stationsOf)(wire.path, s0, s1, apart)
       const points = list.map((x) => x.at.p)
       const sectionOf = kind === 'bound' ? coated(before!.joint) : sectionAt
       spans.push({
@@ -263,6 +267,10 @@ export function stationsOfDesign(
   }
   return { spans, stations }
 }
+
+/** Does a pattern go through this place of a path. */
+const isOnLoops = (path: Path, s: number): boolean =>
+  path.segments[segmentIndex(measurePath(path), s)]!.kind === 'pattern'
 
 /** Do only taut wires meet in a joint: whatever leads on from it, on any of its wires, is drawn taut. */
 function isKnot({ wires }: Pick<Design, 'wires'>, { members }: Joint): boolean {

@@ -5,12 +5,18 @@ import { explore } from './explore'
 import { askOf, draft, gramsOf, isMade, judge, LIMITS, soundAtOnce } from './judge'
 import { examplesOf } from '../testingPlans'
 
-const WISH = { alloy: 'copper', temper: 'half hard', worn: 'pendant' } as const
+/** In the temper that a family's examples are worked in. */
+const wishFor = (id: string) => ({
+  alloy: 'copper',
+  temper: String(examplesOf(id).sound[0]!.options.temper),
+  worn: 'pendant' as const,
+})
 const points = (n: number, dimensions: number, random: () => number) =>
   Array.from({ length: n }, () => Array.from({ length: dimensions }, random))
 
 describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
   const chosen = family(id)
+  const wish = wishFor(id)
 
   it('has only what may be chosen, the same each time, and much of it can be built', () => {
     const random = seeded(41)
@@ -18,7 +24,7 @@ describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
     let asked = 0
     for (let k = 0; k < 4; k++) {
       const stone = examplesOf(id).stone(random)
-      const space = chosen.space(stone, WISH)
+      const space = chosen.space(stone, wish)
       const ask = askOf(chosen, stone, LIMITS, false)
       const schema = optionsSchema(chosen.params(stone))
       for (const at of points(20, space.dimensions, random)) {
@@ -40,7 +46,7 @@ describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
 
   it('its ends are built of the least and the most: each number changes what it is said to', () => {
     const stone = examplesOf(id).sound[0]!.stone
-    const space = chosen.space(stone, WISH)
+    const space = chosen.space(stone, wish)
     const changed = new Set<string>()
     const middle = new Array<number>(space.dimensions).fill(0.45)
     const base = space.at(middle)!
@@ -56,7 +62,7 @@ describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
 
   it('what follows from the size of a wire changes with it, and what is decided stays', () => {
     const stone = examplesOf(id).sound[0]!.stone
-    const space = chosen.space(stone, WISH)
+    const space = chosen.space(stone, wish)
     const sizes = chosen.params(stone).find((p) => p.id === 'size')!
     const labels = sizes.kind === 'choice' ? sizes.values.filter((v) => /^(18|22|24) AWG$/.test(v)) : []
     expect(labels.length).toBeGreaterThan(1)
@@ -76,7 +82,7 @@ describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
     const ask = askOf(chosen, stone, LIMITS, false)
     const list: Options[] = [good]
     for (let k = 0; k < 60 && list.length < 7; k++) {
-      const options = examplesOf(id).random(stone, WISH, random)
+      const options = examplesOf(id).random(stone, wish, random)
       if (isMade(draft(ask, options))) list.push(options)
     }
     let sound = 0
@@ -96,10 +102,11 @@ describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
 
 describe('exploring', () => {
   const id = 'corner-claws'
+  const wish = wishFor(id)
   const chosen = family(id)
   const { stone, options } = examplesOf(id).sound[0]!
   const ask = askOf(chosen, stone, LIMITS, false)
-  const space = chosen.space(stone, WISH)
+  const space = chosen.space(stone, wish)
   const grams = (o: Options): number => {
     const made = draft(ask, o)
     return isMade(made) ? gramsOf(ask, made) : NaN
@@ -131,7 +138,7 @@ describe('exploring', () => {
     if (!isMade(made)) throw new Error('not built')
     const found = explore(
       mine,
-      chosen.space(other, WISH),
+      chosen.space(other, wish),
       { first: [only], others: [] },
       (o) => JSON.stringify(o) === JSON.stringify(only),
     )!

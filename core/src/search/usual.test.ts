@@ -139,6 +139,13 @@ const ROWS: readonly {
     without: { turns: 1 },
   },
   {
+    row: 'rings of loops round cabochons',
+    family: 'loop-bezel',
+    stones: [cabochon('oval', 30, 22, 6.5), cabochon('oval', 16, 12, 4.5), cabochon('round', 20, 20, 6)],
+    minutes: [30, 120],
+    without: { over: 0.8 },
+  },
+  {
     row: 'back wires laced with fine wire',
     family: 'corset-back',
     stones: [point(34, 11), point(28, 9), point(40, 13)],

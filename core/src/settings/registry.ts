@@ -2,6 +2,7 @@
 import { family as boundFrame } from './bound-frame/index.js'
 import { family as cornerClaws } from './corner-claws/index.js'
 import { family as corsetBack } from './corset-back/index.js'
+import { family as loopBezel } from './loop-bezel/index.js'
 import { family as twinHoop } from './twin-hoop/index.js'
 import type { Family } from './family.js'
 import { loaded } from './loaded.js'
@@ -11,5 +12,6 @@ export const FAMILIES: readonly Family[] = Object.values({
   boundFrame,
   cornerClaws,
   corsetBack,
+  loopBezel,
   twinHoop,
 }).map(loaded)

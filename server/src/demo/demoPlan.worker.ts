@@ -15,7 +15,7 @@ export default function demoPlan(id: string): DemoPlan | undefined {
   const { stone, piece } = DEMO_STONES.find((d) => d.id === id)!
   if (!piece) return undefined
   const { alloy, worn, choices } = piece
-  const family = familyFor(stone)
+  const family = piece.family ?? familyFor(stone)
   // what Choose offers
   const wish = { alloy, ...(worn ? { worn } : {}) }
   const options = family && startingOptions(stone, family, wish, undefined, true)

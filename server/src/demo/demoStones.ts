@@ -12,6 +12,8 @@ export interface DemoStone {
     readonly name: string
     readonly station: StationId
     readonly alloy: string
+    /** Its setting, where it is not the first that takes the stone. */
+    readonly family?: string
     readonly worn?: Worn
     /** Choices that differ from what it would start with. */
     readonly choices?: Options
@@ -59,6 +61,7 @@ export const DEMO_STONES: readonly DemoStone[] = [
     id: 'demo-chrysoprase',
     name: 'Small apple',
     stone: cab('round', 'chrysoprase', 16, 16, 5.5, { wall: 1.5 }),
+    piece: { name: 'Apple in a ring of loops', station: 'wrap', alloy: 'copper', family: 'loop-bezel' },
   },
   {
     id: 'demo-sodalite',
@@ -66,7 +69,23 @@ export const DEMO_STONES: readonly DemoStone[] = [
     stone: cab('oval', 'sodalite', 25, 18, 6.2, { wall: 1.8 }),
     piece: { name: 'Cellar blue pendant', station: 'cut', alloy: 'brass' },
   },
-  { id: 'demo-moss', name: 'Moss window', stone: cab('oval', 'moss agate', 34, 25, 5.8) },
+  {
+    id: 'demo-moss',
+    name: 'Moss window',
+    stone: cab('oval', 'moss agate', 34, 25, 5.8),
+    piece: { name: 'Moss in loops', station: 'ledger', alloy: 'sterling silver', family: 'loop-bezel' },
+    costs: {
+      stone: 480,
+      source: 'cut by the maker',
+      findings: [],
+      packaging: 120,
+      fees: 8,
+      method: 'time and materials',
+      margin: 15,
+      multiple: 4,
+      sold: null,
+    },
+  },
   { id: 'demo-carnelian', name: 'Ember', stone: cab('drop', 'carnelian', 32, 20, 7.5, { wall: 2.2 }) },
   {
     id: 'demo-rose',

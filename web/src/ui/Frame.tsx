@@ -1,19 +1,34 @@
 import { usePxPerMm } from '../app/trueSize.js'
-import type { ReactNode } from 'react'
-import { Link } from 'react-router'
+import { useEffect, useRef, type ReactNode, type RefObject } from 'react'
+import { Link, NavigationType, useLocation, useNavigationType } from 'react-router'
 
 /** The page: word mark, what belongs beside it, content on paper, and a millimetre rule along the left edge. */
 export function Frame({
   beside,
   right,
+  title,
   children,
 }: {
   beside?: ReactNode
   right?: ReactNode
+  /** What the browser calls the page; its heading where nothing is said. */
+  title?: string
   children: ReactNode
 }) {
+  const main = useRef<HTMLElement>(null)
+  useArrival(main, title)
   return (
     <div className="flex min-h-screen">
+      <a
+        href="#content"
+        className="sr-only focus:not-sr-only focus:fixed focus:top-2 focus:left-2 focus:z-30 focus:bg-sheet focus:px-4 focus:py-2 focus:text-copper"
+        onClick={(e) => {
+          e.preventDefault()
+          main.current?.focus()
+        }}
+      >
+        To the content
+      </a>
       <Rule />
       <div className="mx-auto flex w-full max-w-[1240px] min-w-0 flex-1 flex-col px-4 pb-6 sm:px-7">
         <header className="flex flex-wrap items-center gap-x-8 gap-y-1 py-3">
@@ -27,10 +42,34 @@ export function Frame({
           <div className="order-3 min-w-0 flex-1 basis-full sm:order-2 sm:basis-auto">{beside}</div>
           <div className="order-2 ml-auto sm:order-3">{right}</div>
         </header>
-        <main className="flex min-w-0 flex-1 flex-col">{children}</main>
+        <main ref={main} id="content" tabIndex={-1} className="flex min-w-0 flex-1 flex-col outline-none">
+          {children}
+        </main>
       </div>
     </div>
   )
+}
+
+/** The page that was come to last. */
+let arrived: string | undefined
+
+/** Names the page in the browser, and takes the focus to its heading when it was come to by a link: a screen reader then reads where one is. */
+function useArrival(main: RefObject<HTMLElement | null>, title: string | undefined): void {
+  const { pathname } = useLocation()
+  const back = useNavigationType() === NavigationType.Pop
+  // after every render: a page may bring its heading late
+  useEffect(() => {
+    const heading = main.current?.querySelector('h1')
+    document.title = [title ?? heading?.textContent, 'Verger'].filter(Boolean).join(' · ')
+    if (!heading || arrived === pathname) return
+    const first = arrived === undefined
+    arrived = pathname
+    // a field that the page itself begins at keeps the focus, and going back keeps the place
+    if (first || back || main.current?.contains(document.activeElement)) return
+    heading.tabIndex = -1
+    heading.classList.add('outline-none')
+    heading.focus()
+  })
 }
 
 /** A rule at true size down the side, once the screen is calibrated; as browsers assume until then. */

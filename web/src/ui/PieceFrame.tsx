@@ -29,6 +29,7 @@ export function PieceFrame({
   const sheet = plan && PRINTED[here]
   return (
     <Frame
+      title={`${piece.name || 'Unnamed piece'}, ${here}`}
       beside={<Road piece={piece.id} here={here} reached={piece.station} />}
       right={
         <span className="flex items-center gap-5">

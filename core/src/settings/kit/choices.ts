@@ -131,6 +131,12 @@ export const length = (
   more: More<Length, 'range' | 'unit' | 'step'> & { readonly unit?: '°'; readonly step?: number },
 ): Length => ({ kind: 'number', group, range, ...more, unit: more.unit ?? 'mm', step: more.step ?? 0.1 })
 
+/** A choice that is shown only behind "details", where a part's own choice is not. */
+export const inDetail = <C extends Choice>(choice: C): C & { readonly detail: true } => ({
+  ...choice,
+  detail: true,
+})
+
 /** A number of wires or turns. @example count('lacing', 'turns', [1, 5], { start: 3 }) */
 export const count = (
   group: string,

@@ -3,6 +3,7 @@ export {
   gauge,
   length,
   METAL,
+  inDetail,
   nearestSize,
   oneOf,
   places,

@@ -13,7 +13,7 @@ import {
 } from '@verger/core'
 import { useSettings } from '../../app/workshop.js'
 import { Figure } from '../../ui/Figure.js'
-import { marksToMake, toHalf } from './marks.js'
+import { likeBinds, marksToMake, toHalf } from './marks.js'
 
 /** The wires of a cut list drawn as wires, to one scale, with parts, marks and lengths. */
 export function CutBars({
@@ -118,11 +118,11 @@ function Wound({
         </span>
       </div>
       <p className="text-[15px] text-soft">
-        {spool.binds.map((b, i) => (
-          <span key={b.joint}>
+        {likeBinds(spool, joints).map(({ name, bind }, i) => (
+          <span key={bind.joint}>
             {i > 0 && ' · '}
-            {joints[b.joint] ?? b.joint}: <Figure name={`Turns at the ${b.joint}`} q={b.turns} />,{' '}
-            <Figure name={`One turn at the ${b.joint}`} q={b.turn} digits={2} /> each
+            {name}: <Figure name={`Turns at the ${name}`} q={bind.turns} />,{' '}
+            <Figure name={`One turn at the ${name}`} q={bind.turn} digits={2} /> each
           </span>
         ))}
       </p>

@@ -1,4 +1,4 @@
-import type { CutSpool, CutWire, Mark } from '@verger/core'
+import { numberOf, type CutSpool, type CutWire, type Mark } from '@verger/core'
 
 /** What a maker says was taken from a spool is kept under this name: each joint is wound from one spool only. */
 export const takenFrom = ({ binds }: CutSpool): string => `spool-${binds[0]!.joint}`
@@ -8,3 +8,32 @@ export const marksToMake = (wire: CutWire): readonly Mark[] => wire.marks.filter
 
 /** Marks are laid off to half a millimetre. */
 export const toHalf = (v: number): string => (Math.round(v * 2) / 2).toString()
+
+type Bind = CutSpool['binds'][number]
+
+/** A name without the number behind its last comma, and that number. @example numbered('link behind, 3') // ['link behind', 3] */
+function numbered(name: string): readonly [string, number | undefined] {
+  const found = /^(.*), (\d+)$/.exec(name)
+  return found ? [found[1]!, Number(found[2])] : [name, undefined]
+}
+
+/** What is wound from a spool, like binds that are only numbered as one: "link behind, 1 to 10". */
+export function likeBinds(
+  { binds }: CutSpool,
+  joints: Readonly<Record<string, string>>,
+): { readonly name: string; readonly bind: Bind }[] {
+  const groups = new Map<string, { readonly bind: Bind; readonly name: string; readonly numbers: number[] }>()
+  for (const bind of binds) {
+    const [name, number] = numbered(joints[bind.joint] ?? bind.joint)
+    const key =
+      number === undefined ? bind.joint : `${name} ${numberOf(bind.turns)} ${numberOf(bind.turn).toFixed(3)}`
+    const group = groups.get(key) ?? { bind, name, numbers: [] }
+    if (number !== undefined) group.numbers.push(number)
+    groups.set(key, group)
+  }
+  return [...groups.values()].map(({ bind, name, numbers }) => {
+    const [least, most] = [Math.min(...numbers), Math.max(...numbers)]
+    const which = numbers.length === 0 ? '' : least === most ? `, ${least}` : `, ${least} to ${most}`
+    return { bind, name: `${name}${which}` }
+  })
+}

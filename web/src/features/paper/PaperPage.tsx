@@ -1,6 +1,6 @@
 import type { Me } from '@verger/contract'
 import { format } from 'date-fns'
-import { useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useSavedPlan } from '../../app/savedPlan.js'
 import { keeperOf } from '../../app/session.js'
@@ -53,6 +53,11 @@ export default function PaperPage({ me }: { me: Me }) {
         : [],
     [ready, sheet, tally, settings, parts, paper],
   )
+  const called = ready && `${ready.piece.name || 'Unnamed piece'}, ${SHEET_NAMES[sheet].toLowerCase()}`
+  useEffect(() => {
+    // a browser that prints to a file names it so
+    if (called) document.title = `${called} · Verger`
+  }, [called])
   if (!saved.ready) return saved.waiting
   const { piece, plan } = saved
   const name = piece.name || 'Unnamed piece'

@@ -1,4 +1,5 @@
 import { alloy, family, likeCuts, numberOf, stockName, type CutWire } from '@verger/core'
+import { likeBinds } from '../cut/marks.js'
 import { Box } from './Box.js'
 import type { Sheet } from './sheet.js'
 import { numberedMarks, stripsOf, type Strip, type StripMark } from './strips.js'
@@ -46,8 +47,8 @@ export const cutSheet: Sheet = ({ plan, say, across }) => {
           <Box />
           <span>
             {say(numberOf(spool.shown))} of {stockName(spool.stock)}, from the spool:{' '}
-            {spool.binds
-              .map((b) => `${text.joints[b.joint] ?? b.joint} ${Math.round(numberOf(b.turns))} turns`)
+            {likeBinds(spool, text.joints)
+              .map(({ name, bind }) => `${name} ${Math.round(numberOf(bind.turns))} turns`)
               .join(', ')}
           </span>
         </p>

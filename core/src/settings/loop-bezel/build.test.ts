@@ -1,0 +1,132 @@
+import { dist } from '../../geom/index'
+import { heldStone, holdOf, releases, settingOf } from '../../hold/index'
+import { pathAt, pathLength, stationsOf } from '../../path/index'
+import { DEFAULT_SETTINGS, plan, settingOfPlan } from '../../plan/index'
+import { fullStone, type Stone } from '../../stone/index'
+import { wireSize } from '../../wire/index'
+import { numberOf } from '../../working/index'
+import type { Options } from '../index'
+import { examples } from './examples'
+import { family as loops } from './index'
+
+const { options } = examples.sound[0]!
+/** Round, so that every loop of a face is like the next. */
+const round: Stone = {
+  kind: 'cabochon',
+  outline: 'round',
+  length: 24,
+  width: 24,
+  depth: 6,
+  wall: 2,
+  mineral: 'agate',
+}
+const chosen: Options = { ...options, loops: 28, over: 3.2 }
+const size = wireSize('22 AWG').mm
+const link = wireSize('28 AWG').mm
+const out = (id: string, o: Options = chosen): number =>
+  numberOf(loops.outputs(round, o).find((x) => x.id === id)!.quantity)
+
+describe('a ring of loops', () => {
+  const design = loops.build(round, chosen)
+  const ring = design.wires[0]!
+  const part = (id: string) => ring.parts.find((p) => p.id === id)!
+
+  it('by hand: the loops share the way round the stone, with one of them left open at the top', () => {
+    // two thirds of a wire and the link between stone and the middle of the ring
+    const middle = 12 + (0.5 + 0.72) * size + link
+    expect(out('pitch')).toBeCloseTo((2 * Math.PI * middle) / 29, 6)
+    const { s0 } = part('loops-right')
+    // fourteen loops up each side
+    for (const side of ['left', 'right']) {
+      const { s0: a, s1: b } = part(`loops-${side}`)
+      expect((b - a) / 14).toBeCloseTo((part('loops-right').s1 - s0) / 14, 1)
+    }
+  })
+
+  it('by hand: its coil is wound on a rod whose turns are as long as its loops', () => {
+    const each =
+      (part('loops-left').s1 - part('loops-left').s0 + part('loops-right').s1 - part('loops-right').s0) / 28
+    expect(out('rod')).toBeCloseTo(each / Math.PI - size, 6)
+    expect(out('coil')).toBeCloseTo(28 * 1.03 * size, 9)
+  })
+
+  it('every loop of the front lies on the face, every loop behind on the back, and none in the stone', () => {
+    const held = heldStone(fullStone(round))
+    const { s0 } = part('loops-left')
+    const { s1 } = part('loops-right')
+    const places = stationsOf(ring.path, s0, s1, 0.1).map(({ at: { p } }) => ({
+      p,
+      gap: held.nearest(p, { theta: NaN, phi: NaN }).distance - size / 2,
+    }))
+    expect(Math.min(...places.map((x) => x.gap))).toBeGreaterThan(-0.05)
+    // sector by sector, but for the one at the top where the ends come up
+    for (const face of [1, -1])
+      for (let sector = 0; sector < 12; sector++) {
+        const there = places.filter(({ p }) => {
+          const turn = (Math.atan2(p[0], p[1]) / (2 * Math.PI) + 1) % 1
+          return face * p[2] > 1 && Math.hypot(p[0], p[1]) < 11.9 && Math.floor(12 * turn) === sector
+        })
+        if (sector === 0 || sector === 11) continue
+        const least = Math.min(...there.map((x) => x.gap))
+        // where it is linked the link wire lies between, and behind the bend round the sharp edge is wider than that
+        expect(least).toBeLessThan(face === 1 ? link + 0.02 : 2 * link)
+      }
+  })
+
+  it('loops of one face are linked to their neighbours, those at the top to one only', () => {
+    for (const face of ['front', 'back']) {
+      const links = design.joints.filter((j) => j.id.startsWith(face))
+      expect(links).toHaveLength(13)
+      for (const { members, turns } of links) {
+        expect(turns).toBe(3)
+        const [a, b] = members.map((m) => pathAt(ring.path, (m.s0 + m.s1) / 2).p)
+        // side by side: about a wire apart
+        expect(dist(a!, b!)).toBeLessThan(2 * size)
+        expect(Math.sign(a![2])).toBe(face === 'front' ? 1 : -1)
+      }
+    }
+  })
+
+  it('without links in front the face is held far less, without any not at all', () => {
+    const made = plan({ stone: round, family: 'loop-bezel', options: chosen, settings: DEFAULT_SETTINGS })
+    if (!made.ok) throw new Error('no plan')
+    const { held } = settingOfPlan(made.plan)
+    const borne = (without: RegExp): number => {
+      const joints = design.joints.filter((j) => !without.test(j.id))
+      const setting = settingOf({ ...design, joints }, held)
+      return releases(setting, holdOf(setting, made.plan.asked)).weakest.force
+    }
+    const linked = borne(/^never$/)
+    expect(borne(/^front-/)).toBeLessThan(linked / 3)
+    expect(borne(/^back-/)).toBeLessThan(linked / 2)
+    // it bears less than a fingertip's push
+    expect(borne(/^(front|back)-/)).toBeLessThan(made.plan.asked.pressed / 4)
+  }, 60_000)
+
+  it('longer loops take more wire and hide more; more loops stand closer', () => {
+    const face = (o: Options) => numberOf(loops.face(round, o))
+    const longer = { ...chosen, over: 4.2 }
+    expect(pathLength(loops.build(round, longer).wires[0]!.path)).toBeGreaterThan(pathLength(ring.path) + 28)
+    expect(face(longer)).toBeLessThan(face(chosen))
+    expect(out('pitch', { ...chosen, loops: 32 })).toBeLessThan(out('pitch'))
+  })
+
+  it('refuses what it cannot go round, each in its own words', () => {
+    const codes = (stone: Stone, o?: Options) => loops.fits(stone, o).map((f) => f.code)
+    expect(codes({ ...round, outline: 'marquise', width: 12 })).toEqual(['loop-bezel.pointed'])
+    expect(codes({ ...round, outline: 'heart' })).toEqual(['loop-bezel.hollow'])
+    expect(
+      codes({
+        kind: 'bead',
+        form: 'sphere',
+        outline: 'round',
+        length: 9,
+        width: 9,
+        depth: 9,
+        mineral: 'agate',
+      }),
+    ).toEqual(['loop-bezel.no-edge'])
+    expect(codes(round, { ...chosen, loops: 27 })).toEqual(['loop-bezel.odd'])
+    expect(codes(round, { ...chosen, loops: 90 })).toContain('loop-bezel.crowded')
+  })
+})
