@@ -30,3 +30,10 @@ declare const jest: { requireActual<T>(path: string): T }
 /** For tests only: a family's example stones and options, by its id. */
 export const examplesOf = (family: string): FamilyExamples =>
   jest.requireActual<{ examples: FamilyExamples }>(`./settings/${family}/examples`).examples
+
+/** For tests only: a wish in copper, in the temper that a family's examples are worked in. */
+export const usualWish = (family: string) => ({
+  alloy: 'copper',
+  temper: String(examplesOf(family).sound[0]!.options.temper),
+  worn: 'pendant' as const,
+})

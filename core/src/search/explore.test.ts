@@ -3,20 +3,14 @@ import type { Stone } from '../stone/index'
 import { seeded } from '../testing'
 import { explore } from './explore'
 import { askOf, draft, gramsOf, isMade, judge, LIMITS, soundAtOnce } from './judge'
-import { examplesOf } from '../testingPlans'
+import { examplesOf, usualWish } from '../testingPlans'
 
-/** In the temper that a family's examples are worked in. */
-const wishFor = (id: string) => ({
-  alloy: 'copper',
-  temper: String(examplesOf(id).sound[0]!.options.temper),
-  worn: 'pendant' as const,
-})
 const points = (n: number, dimensions: number, random: () => number) =>
   Array.from({ length: n }, () => Array.from({ length: dimensions }, random))
 
 describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
   const chosen = family(id)
-  const wish = wishFor(id)
+  const wish = usualWish(id)
 
   it('has only what may be chosen, the same each time, and much of it can be built', () => {
     const random = seeded(41)
@@ -102,7 +96,7 @@ describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
 
 describe('exploring', () => {
   const id = 'corner-claws'
-  const wish = wishFor(id)
+  const wish = usualWish(id)
   const chosen = family(id)
   const { stone, options } = examplesOf(id).sound[0]!
   const ask = askOf(chosen, stone, LIMITS, false)

@@ -4,9 +4,8 @@ import { seeded } from '../testing'
 import { askOf, draft, isMade, judge, LIMITS } from './judge'
 import { DEFAULT_SETTINGS, plan, planHold, planThorough } from '../plan/index'
 import { shareBorne, wholeHold } from '../plan/index'
-import { examplesOf } from '../testingPlans'
+import { examplesOf, usualWish } from '../testingPlans'
 
-const WISH = { alloy: 'copper', temper: 'half hard', worn: 'pendant' } as const
 /** How many options of a family are compared. */
 const EACH = 2
 
@@ -17,7 +16,7 @@ describe.each(FAMILIES.map((f) => f.id))('what the search takes to be sound, of 
     let compared = 0
     for (let k = 0; k < 60 && compared < EACH; k++) {
       const stone = examplesOf(id).stone(random)
-      const options = examplesOf(id).random(stone, WISH, random)
+      const options = examplesOf(id).random(stone, usualWish(id), random)
       const ask = askOf(chosen, stone, LIMITS, false)
       const built = draft(ask, options)
       const made = plan({ stone, family: id, options, settings: DEFAULT_SETTINGS })

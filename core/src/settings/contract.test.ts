@@ -176,11 +176,11 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
       // every mark is where the design has the middle or an end of a bind
       for (const wire of result.plan.design.wires) {
         const { marks } = result.plan.cut.wires.find((w) => w.id === wire.id)!
-        // what is drawn taut or coiled is not marked before
-        const drawn = wire.parts.some((p) => p.kind === 'taut' || p.kind === 'loops')
-        const places = (drawn ? [] : result.plan.design.joints)
+        // what is drawn taut is not marked before, and of a coil only the middle that it is wound from
+        const [taut, coiled] = ['taut', 'loops'].map((kind) => wire.parts.some((p) => p.kind === kind))
+        const places = (taut || coiled ? [] : result.plan.design.joints)
           .flatMap((j) => j.members.filter((m) => m.wire === wire.id).flatMap((m) => [m.s0, m.s1]))
-          .concat(drawn ? [] : wire.anchor)
+          .concat(taut ? [] : wire.anchor)
           .sort((a, b) => a - b)
         expect(marks).toHaveLength(places.length)
         marks.forEach((m, i) => expect(numberOf(m.fromEnd) - spare(wire.id)).toBeCloseTo(places[i]!, 6))
