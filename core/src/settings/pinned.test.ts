@@ -88,7 +88,10 @@ function allOf(chosen: Family, c: ReturnType<typeof fittings>[number]): unknown 
 
 const known = JSON.parse(readFileSync(FILE, 'utf8')) as Record<string, readonly Pin[]>
 
-describe.each(FAMILIES.map((f) => [f.id, f] as const))('%s', (id, chosen) => {
+/** A family that is still being changed has no cases yet. */
+const kept = FAMILIES.filter((f) => known[f.id] !== undefined || process.env.PIN === f.id)
+
+describe.each(kept.map((f) => [f.id, f] as const))('%s', (id, chosen) => {
   it(`makes of ${CASES} stones what it made before`, () => {
     const examples = examplesOf(id)
     const list = fittings({ chosen, examples }, 20, CASES, (stone, random) => {

@@ -1,5 +1,5 @@
 import type { Glance, SavedPlan } from '@verger/contract'
-import { DEFAULT_SETTINGS, familyFor, startingOptions, withKeptPrices } from '@verger/core'
+import { DEFAULT_SETTINGS, FAMILIES, familyFor, startingOptions, withKeptPrices } from '@verger/core'
 import compute from '../compute/plan.worker.js'
 import { DEMO_DRAWER } from './demoDrawer.js'
 import { DEMO_STONES } from './demoStones.js'
@@ -14,8 +14,8 @@ export interface DemoPlan {
 export default function demoPlan(id: string): DemoPlan | undefined {
   const { stone, piece } = DEMO_STONES.find((d) => d.id === id)!
   if (!piece) return undefined
-  const { alloy, worn, choices } = piece
-  const family = piece.family ?? familyFor(stone)
+  const { alloy, worn, choices, setting } = piece
+  const family = setting ? FAMILIES.find((f) => f.text.name === setting)?.id : familyFor(stone)
   // what Choose offers
   const wish = { alloy, ...(worn ? { worn } : {}) }
   const options = family && startingOptions(stone, family, wish, undefined, true)

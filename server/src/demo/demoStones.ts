@@ -12,8 +12,8 @@ export interface DemoStone {
     readonly name: string
     readonly station: StationId
     readonly alloy: string
-    /** Its setting, where it is not the first that takes the stone. */
-    readonly family?: string
+    /** Its setting by name, where it is not the first that takes the stone. */
+    readonly setting?: string
     readonly worn?: Worn
     /** Choices that differ from what it would start with. */
     readonly choices?: Options
@@ -61,7 +61,7 @@ export const DEMO_STONES: readonly DemoStone[] = [
     id: 'demo-chrysoprase',
     name: 'Small apple',
     stone: cab('round', 'chrysoprase', 16, 16, 5.5, { wall: 1.5 }),
-    piece: { name: 'Apple in a ring of loops', station: 'wrap', alloy: 'copper', family: 'loop-bezel' },
+    piece: { name: 'Apple in a ring of loops', station: 'wrap', alloy: 'copper', setting: 'Ring of loops' },
   },
   {
     id: 'demo-sodalite',
@@ -73,7 +73,7 @@ export const DEMO_STONES: readonly DemoStone[] = [
     id: 'demo-moss',
     name: 'Moss window',
     stone: cab('oval', 'moss agate', 34, 25, 5.8),
-    piece: { name: 'Moss in loops', station: 'ledger', alloy: 'sterling silver', family: 'loop-bezel' },
+    piece: { name: 'Moss in loops', station: 'ledger', alloy: 'sterling silver', setting: 'Ring of loops' },
     costs: {
       stone: 480,
       source: 'cut by the maker',
