@@ -11,7 +11,7 @@ const ROADS = [
     counts: 'Tie the top left corner, 1 of 4',
   },
   { family: 'corset-back', piece: 'piece-candle', worn: 'pendant', counts: 'Begin the lacing at the foot' },
-  { family: 'loop-bezel', piece: 'piece-puff', worn: 'pendant', counts: 'Link the loops behind' },
+  { family: 'loop-bezel', piece: 'piece-ledge', worn: 'pendant', counts: 'Link the loops behind' },
   { family: 'twin-hoop', piece: 'piece-marble', worn: 'ring', counts: 'Close the far hoop' },
 ] as const
 

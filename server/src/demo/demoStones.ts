@@ -131,6 +131,7 @@ export const DEMO_STONES: readonly DemoStone[] = [
     id: 'demo-ledge',
     name: 'Cut ledge',
     stone: cab('cushion', 'rhodonite', 24, 21, 6.6, { wall: 2 }),
+    piece: { name: 'Ledge pendant', station: 'plan', alloy: 'copper' },
   },
   {
     id: 'demo-cushion',
