@@ -27,3 +27,9 @@ export function sayLength(value: number, settings: Pick<Settings, 'units'>, digi
   const exact = Math.abs(Math.round(inches * 16) / 16 - inches) < 1e-6
   return exact ? formatInch(mm(value)) : `${inches.toFixed(digits === 0 ? 2 : 3)} in`
 }
+
+/** Time as it is said: hours and minutes. */
+export function sayTime(ms: number): string {
+  const minutes = Math.round(ms / 60_000)
+  return minutes >= 60 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min` : `${minutes} min`
+}

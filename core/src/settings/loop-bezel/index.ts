@@ -87,8 +87,6 @@ function toNeck(k: K, ring: Ring, side: Side): Pen {
 
 function tell(k: K, ring: Ring, rod: number): void {
   const { o } = k
-  if (o.loops % 2 === 1)
-    k.say('odd', 'error', 'loops', { loops: o.loops }, { field: 'loops', value: o.loops + 1 })
   const inside = numberOf(F.wide({ pitch: ring.pitch, size: k.q.size })) - k.thick('size')
   if (inside < NARROWEST * k.thick('size'))
     k.say('crowded', 'error', 'loops', { loops: o.loops }, { field: 'loops', value: o.loops - 2 })

@@ -1,7 +1,7 @@
-import { GATHERED, gatherList, type Plan } from '@verger/core'
+import { GATHERED, type Plan } from '@verger/core'
 import { useMemo, useState } from 'react'
-import { shapeName, sizeName } from '../../app/stoneWords.js'
-import { sayLength, useSettings } from '../../app/workshop.js'
+import { useSettings } from '../../app/workshop.js'
+import { gathered } from './gathered.js'
 
 const TITLES = { stones: 'Stone', wires: 'Wire', beads: 'Beads', tools: 'Tools', aids: 'Aids' } as const
 
@@ -9,15 +9,7 @@ const TITLES = { stones: 'Stone', wires: 'Wire', beads: 'Beads', tools: 'Tools',
 export function GatherList({ plan, wide = false }: { plan: Plan; wide?: boolean }) {
   const settings = useSettings()
   const [there, setThere] = useState<ReadonlySet<string>>(new Set())
-  const list = useMemo(
-    () =>
-      gatherList(plan, {
-        stone: `${plan.stone.mineral}, ${shapeName(plan.stone)}, ${sizeName(plan.stone)} mm`,
-        units: settings.units,
-        length: (v) => sayLength(v, settings, v < 20 ? 1 : 0),
-      }),
-    [plan, settings],
-  )
+  const list = useMemo(() => gathered(plan, settings), [plan, settings])
   const tick = (what: string, on: boolean) =>
     setThere((now) => new Set(on ? [...now, what] : [...now].filter((x) => x !== what)))
   return (

@@ -4,9 +4,13 @@ import { Link } from 'react-router'
 import { api } from '../../app/api.js'
 import { usePieceRow } from '../../app/session.js'
 import { shapeName } from '../../app/stoneWords.js'
+import { sayTime } from '../../app/workshop.js'
 import { useBench } from '../../bench/useBench.js'
 import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
 import { Road, STATIONS } from '../../ui/Road.js'
+
+/** Less time than this is none yet, ms. */
+const LEAST_TOLD = 30_000
 
 /** The piece that was worked on last: how far it is, and what comes next. */
 export default function OnTheBench({ piece, keeper }: { piece: PieceSummary; keeper: string }) {
@@ -66,7 +70,7 @@ function NextStep({
   piece: PieceSummary
   tally: BenchTally
 }) {
-  const minutes = Math.round(Object.values(tally.time).reduce((a, b) => a + b, 0) / 60_000)
+  const spent = Object.values(tally.time).reduce((a, b) => a + b, 0)
   const step = piece.station === 'wrap' ? plan?.steps.find((s) => !tally.stepsDone.includes(s.id)) : undefined
   const turns = step?.turns && (tally.turns[step.id] ?? 0)
   const left = plan?.design.wires.filter((w) => tally.cut[w.id] === undefined).length ?? 0
@@ -83,11 +87,7 @@ function NextStep({
           Next: <strong>{left === 1 ? 'one wire to cut' : `${left} wires to cut`}</strong>
         </>
       )}
-      {minutes > 0 && (
-        <span className="ml-3 text-soft">
-          {minutes >= 60 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min` : `${minutes} min`} so far
-        </span>
-      )}
+      {spent >= LEAST_TOLD && <span className="ml-3 text-soft">{sayTime(spent)} so far</span>}
     </span>
   )
 }

@@ -5,12 +5,11 @@ import { Link } from 'react-router'
 import { api } from '../../app/api.js'
 import { useFamilies } from '../../app/families.js'
 import { usePieces } from '../../app/session.js'
-import { sayMoney, useSettings } from '../../app/workshop.js'
+import { sayMoney, useSettings, sayTime } from '../../app/workshop.js'
 import { eventsKey, fetchEvents } from '../../bench/useBench.js'
 import { Waiting } from '../../ui/Waiting.js'
 import { Frame } from '../../ui/Frame.js'
 import { figuresOf, ledgerCsv, type LedgerFigures } from './figures.js'
-import { sayTime } from './TimeByStage.js'
 
 /** Finished pieces with what each took and brought, their sums, and the whole as CSV. */
 export default function FinishedPage() {

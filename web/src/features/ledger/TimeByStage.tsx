@@ -1,4 +1,5 @@
 import type { Plan } from '@verger/core'
+import { sayTime } from '../../app/workshop.js'
 
 /** Stages of the work, in the order in which they come, and the kinds of step that belong to each. */
 export const STAGES = [
@@ -8,12 +9,6 @@ export const STAGES = [
   ['Setting', ['try', 'seat']],
   ['Finishing', ['roll', 'curl', 'cross', 'thread', 'trim', 'smooth', 'darken', 'polish']],
 ] as const
-
-/** Time as it is said: hours and minutes. */
-export function sayTime(ms: number): string {
-  const minutes = Math.round(ms / 60_000)
-  return minutes >= 60 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min` : `${minutes} min`
-}
 
 /** Time at the bench by stage: what was estimated, and what it took. */
 export function TimeByStage({ plan, time }: { plan: Plan; time: Readonly<Record<string, number>> }) {

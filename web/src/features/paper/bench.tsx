@@ -1,14 +1,14 @@
-import { family, GATHERED, gatherList, seenFrom, stepOf, withCautions, type Plan } from '@verger/core'
-import { shapeName, sizeName } from '../../app/stoneWords.js'
+import { family, GATHERED, seenFrom, stepOf, withCautions } from '@verger/core'
+import { gathered } from '../cut/gathered.js'
 import { StepPicture } from '../wrap/StepPicture.js'
 import { Box, CountBoxes } from './Box.js'
-import type { Sheet } from './sheet.js'
+import type { OnPaper, Sheet } from './sheet.js'
 
-/** Steps that are words alone: what they lie ready or rub has no picture of its own. */
+/** Steps without a picture: what is laid ready stands above them as a list. */
 const WITHOUT_PICTURE = new Set(['gather', 'straighten'])
 
 /** All steps with their pictures and boxes for what is counted, two beside each other, after what is laid ready. */
-export const benchSheet: Sheet = ({ plan, settings, say }) => {
+export const benchSheet: Sheet = ({ plan, settings }) => {
   const { design } = plan
   const { text } = family(plan.family)
   const steps = design.operations.map((op, at) => ({
@@ -18,7 +18,7 @@ export const benchSheet: Sheet = ({ plan, settings, say }) => {
   }))
   const pairs = Array.from({ length: Math.ceil(steps.length / 2) }, (_, i) => steps.slice(2 * i, 2 * i + 2))
   return [
-    { id: 'gather', node: <Gather plan={plan} say={say} units={settings.units} /> },
+    { id: 'gather', node: <Gather plan={plan} settings={settings} /> },
     ...pairs.map((pair) => ({
       id: pair.map((p) => p.op.id).join(' '),
       node: (
@@ -48,12 +48,8 @@ export const benchSheet: Sheet = ({ plan, settings, say }) => {
   ]
 }
 
-function Gather({ plan, say, units }: { plan: Plan; say: (v: number) => string; units: 'mm' | 'in' }) {
-  const list = gatherList(plan, {
-    stone: `${plan.stone.mineral}, ${shapeName(plan.stone)}, ${sizeName(plan.stone)} mm`,
-    units,
-    length: say,
-  })
+function Gather({ plan, settings }: Pick<OnPaper, 'plan' | 'settings'>) {
+  const list = gathered(plan, settings)
   return (
     <section className="pb-[2mm]">
       <h2 className="m-0 text-[4.6mm]">Lay ready</h2>

@@ -13,8 +13,8 @@ export const proofSheet: Sheet = ({ plan, piece }) => {
       node: (
         <p className="m-0 pb-[2mm] text-[3.6mm]">
           Over a folded cloth, in good light. The plan says: {piece.plan!.hold.word.toLowerCase()},{' '}
-          {piece.plan!.hold.say.charAt(0).toLowerCase() + piece.plan!.hold.say.slice(1)}
-          What you find here decides.
+          {piece.plan!.hold.say.charAt(0).toLowerCase() + piece.plan!.hold.say.slice(1)} What you find here
+          decides.
         </p>
       ),
     },

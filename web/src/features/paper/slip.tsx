@@ -1,6 +1,6 @@
 import { family, numberOf, pricing } from '@verger/core'
 import { shapeName, sizeName } from '../../app/stoneWords.js'
-import { sayMoney } from '../../app/workshop.js'
+import { sayMoney, sayTime } from '../../app/workshop.js'
 import { takenFrom } from '../cut/marks.js'
 import { tookOf } from '../ledger/figures.js'
 import type { OnPaper, Sheet } from './sheet.js'
@@ -41,10 +41,7 @@ export const slipSheet: Sheet = (of) => {
   ]
   const sums: readonly (readonly [string, string])[] = [
     ['Metal', money(numberOf(plan.cut.metal))],
-    [
-      timed ? 'Time, recorded' : 'Time, estimated',
-      `${Math.floor(minutes / 60)} h ${Math.round(minutes % 60)} min`,
-    ],
+    [timed ? 'Time, recorded' : 'Time, estimated', sayTime(minutes * 60_000)],
     ['Labour', money(numberOf(cost.labour))],
     ...(piece.costs.stone === null ? [] : [['Stone', money(piece.costs.stone / 100)] as const]),
     ...piece.costs.findings.flatMap((f) => (f.cost === null ? [] : [[f.name, money(f.cost / 100)] as const])),

@@ -1,15 +1,15 @@
-import { bendTemplates, fullStone, numberOf } from '@verger/core'
+import { bendTemplates, family, fullStone, numberOf } from '@verger/core'
+import { sayLength } from '../../app/workshop.js'
 import { BendTemplate } from '../../drawing/BendTemplate.js'
 import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
 import { viewsOf } from '../../drawing/project.js'
 import { stoneLines } from '../../drawing/stoneLines.js'
-import { family } from '@verger/core'
 import type { Sheet } from './sheet.js'
 
 const ROOM = 2
 
 /** What is bent by a line: the stone's outline, the piece from its sides, every flat bend, every rod as a circle. All at true size. */
-export const templatesSheet: Sheet = ({ plan, piece, say, across }) => {
+export const templatesSheet: Sheet = ({ plan, piece, settings, say, across }) => {
   const { design, stone } = plan
   const { text } = family(plan.family)
   const { box, shadow } = stoneLines(fullStone(stone), 'front')
@@ -63,7 +63,7 @@ export const templatesSheet: Sheet = ({ plan, piece, say, across }) => {
                         <circle r={d / 2} fill="none" stroke="var(--ink)" strokeWidth={0.2} data-rod={d} />
                       </svg>
                       <figcaption>
-                        {text.outputs[id] ?? id}: {d.toFixed(1)} mm
+                        {text.outputs[id] ?? id}: {sayLength(d, settings)}
                       </figcaption>
                     </figure>
                   )
