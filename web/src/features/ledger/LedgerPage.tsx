@@ -7,10 +7,9 @@ import { useBench } from '../../bench/useBench.js'
 import { Figure } from '../../ui/Figure.js'
 import { sayLength } from '../../app/workshop.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
-import { tookOf } from './figures.js'
+import { ledgerWires, tookOf } from './figures.js'
 import { Pricing } from './Pricing.js'
 import { TimeByStage } from './TimeByStage.js'
-import { takenFrom } from '../cut/marks.js'
 
 /** What the piece took: wire planned and used, time, metal and labour. */
 export default function LedgerPage({ me }: { me: Me }) {
@@ -41,41 +40,20 @@ export default function LedgerPage({ me }: { me: Me }) {
               </tr>
             </thead>
             <tbody>
-              {plan.cut.wires.map((w) => (
-                <tr key={w.id} className="border-b border-line">
-                  <td className="py-1.5">{text.wires[w.id] ?? w.id}</td>
+              {ledgerWires(plan, bench.tally).map(({ id, name, planned, used, unused, metal }) => (
+                <tr key={id} className="border-b border-line">
+                  <td className="py-1.5">{name}</td>
                   <td className="text-right">
-                    <Figure name={`${text.wires[w.id] ?? w.id}, planned`} q={w.shown} digits={0} />
+                    <Figure name={`${name}, planned`} q={planned} digits={0} />
+                  </td>
+                  <td className={`text-right ${used === undefined ? 'text-soft' : ''}`}>
+                    {used === undefined ? unused : sayLength(used, settings, 0)}
                   </td>
                   <td className="text-right">
-                    {bench.tally.cut[w.id] === undefined
-                      ? 'not cut'
-                      : sayLength(bench.tally.cut[w.id]!, settings, 0)}
-                  </td>
-                  <td className="text-right">
-                    <Figure name={`${text.wires[w.id] ?? w.id}, metal`} q={w.cost} />
+                    <Figure name={`${name}, metal`} q={metal} />
                   </td>
                 </tr>
               ))}
-              {plan.cut.spools.map((spool, i) => {
-                const { stock, shown, cost } = spool
-                const taken = bench.tally.cut[takenFrom(spool)]
-                const name = plan.cut.spools.length === 1 ? 'Binding' : `Binding, ${stock.size.label}`
-                return (
-                  <tr key={i} className="border-b border-line">
-                    <td className="py-1.5">{name}</td>
-                    <td className="text-right">
-                      <Figure name={`${name}, planned`} q={shown} digits={0} />
-                    </td>
-                    <td className={`text-right ${taken === undefined ? 'text-soft' : ''}`}>
-                      {taken === undefined ? 'from the spool' : sayLength(taken, settings, 0)}
-                    </td>
-                    <td className="text-right">
-                      <Figure name={`${name}, metal`} q={cost} />
-                    </td>
-                  </tr>
-                )
-              })}
             </tbody>
           </table>
           <TimeByStage plan={plan} time={bench.tally.time} />

@@ -1,6 +1,7 @@
 import type { BenchTally, PieceRow, Settings } from '@verger/contract'
 import {
   costOf,
+  family,
   leftForTime,
   numberOf,
   plan as compute,
@@ -11,6 +12,7 @@ import {
 } from '@verger/core'
 import Papa from 'papaparse'
 import { harmless } from '../../app/csvCells.js'
+import { takenFrom } from '../cut/marks.js'
 
 /** What a finished piece took and brought, in money and minutes. */
 export interface LedgerFigures {
@@ -76,4 +78,38 @@ export function ledgerCsv(rows: readonly (LedgerFigures & { readonly name: strin
       missing: harmless(r.missing.join('; ')),
     })),
   )
+}
+
+/** A wire of a piece in its ledger: what was planned, what was really used in mm where it was entered, and what its metal cost. */
+export interface LedgerWire {
+  readonly id: string
+  readonly name: string
+  readonly planned: Quantity
+  readonly used: number | undefined
+  /** What stands there where nothing was entered. */
+  readonly unused: 'not cut' | 'from the spool'
+  readonly metal: Quantity
+}
+
+/** The wires that are cut, then those that are wound from a spool. */
+export function ledgerWires({ family: id, cut }: Plan, tally: Pick<BenchTally, 'cut'>): LedgerWire[] {
+  const { wires } = family(id).text
+  return [
+    ...cut.wires.map((w) => ({
+      id: w.id,
+      name: wires[w.id] ?? w.id,
+      planned: w.shown,
+      used: tally.cut[w.id],
+      unused: 'not cut' as const,
+      metal: w.cost,
+    })),
+    ...cut.spools.map((s) => ({
+      id: takenFrom(s),
+      name: cut.spools.length === 1 ? 'Binding' : `Binding, ${s.stock.size.label}`,
+      planned: s.shown,
+      used: tally.cut[takenFrom(s)],
+      unused: 'from the spool' as const,
+      metal: s.cost,
+    })),
+  ]
 }

@@ -1,5 +1,5 @@
 import { useLayoutEffect, useRef, useState, type ReactNode } from 'react'
-import { packed, roomOn, type PaperId } from './sheets.js'
+import { HEAD, packed, PAPERS, roomOn, SIDE, type PaperId } from './sheets.js'
 
 /** Blocks of a sheet on as many pages as they take: measured once at the paper's width, then laid out. */
 export function Pages({
@@ -27,10 +27,12 @@ export function Pages({
       left = true
     }
   }, [paper, ids])
+  const [width, height] = [`${PAPERS[paper].width}mm`, `${PAPERS[paper].height}mm`]
+  const padding = `${SIDE}mm`
   const pages = heights?.length === blocks.length ? packed(heights, roomOn(paper).height) : undefined
   if (!pages)
     return (
-      <div className={`paper-page paper-${paper} h-auto!`} aria-busy>
+      <div className="paper-page" style={{ width, padding }} aria-busy>
         <div ref={measuring}>
           {blocks.map((b) => (
             <div key={b.id} className="flow-root">
@@ -44,10 +46,14 @@ export function Pages({
     <section
       key={i}
       className={`paper-page paper-${paper}`}
+      style={{ width, height, padding }}
       aria-label={`Page ${i + 1} of ${pages.length}`}
       data-page={i + 1}
     >
-      <header className="flex h-[16mm] items-start justify-between gap-6 border-b border-ink">
+      <header
+        className="flex items-start justify-between gap-6 border-b border-ink"
+        style={{ height: `${HEAD}mm` }}
+      >
         {head}
         <span className="shrink-0 text-[3.4mm]">
           page {i + 1} of {pages.length}

@@ -38,29 +38,30 @@ export default function PaperPage({ me }: { me: Me }) {
   const [problem, setProblem] = useState('')
   const pages = useRef<HTMLDivElement>(null)
   const { tally } = bench
-  const ready = saved.ready ? saved : undefined
+  const piece = saved.ready ? saved.piece : undefined
+  const plan = saved.ready ? saved.plan : undefined
   const blocks = useMemo(
     () =>
-      ready
+      piece && plan
         ? MADE[sheet]({
-            piece: ready.piece,
-            plan: ready.plan,
+            piece,
+            plan,
             tally,
             settings,
             say: (v) => sayRule(v, settings.units, parts),
             across: roomOn(paper).width,
           })
         : [],
-    [ready, sheet, tally, settings, parts, paper],
+    [piece, plan, sheet, tally, settings, parts, paper],
   )
-  const called = ready && `${ready.piece.name || 'Unnamed piece'}, ${SHEET_NAMES[sheet].toLowerCase()}`
+  const name = piece?.name || 'Unnamed piece'
+  const called = piece && `${name}, ${SHEET_NAMES[sheet].toLowerCase()}`
   useEffect(() => {
     // a browser that prints to a file names it so
     if (called) document.title = `${called} · Verger`
   }, [called])
   if (!saved.ready) return saved.waiting
-  const { piece, plan } = saved
-  const name = piece.name || 'Unnamed piece'
+  const { stone } = saved.plan
   const save = async () => {
     setSaving(true)
     setProblem('')
@@ -82,7 +83,7 @@ export default function PaperPage({ me }: { me: Me }) {
           {SHEETS.map((s) => (
             <Link
               key={s}
-              to={`/pieces/${piece.id}/paper/${s}`}
+              to={`/pieces/${pieceId}/paper/${s}`}
               replace
               className={`btn py-1 ${s === sheet ? 'bg-copper-wash' : ''}`}
               aria-current={s === sheet ? 'page' : undefined}
@@ -122,7 +123,7 @@ export default function PaperPage({ me }: { me: Me }) {
               ✕ {problem}
             </span>
           )}
-          <Link to={`/pieces/${piece.id}/${piece.station}`} className="text-copper underline">
+          <Link to={`/pieces/${pieceId}/${saved.piece.station}`} className="text-copper underline">
             Back to the piece
           </Link>
           <button type="button" className="btn" disabled={saving} onClick={() => void save()}>
@@ -144,7 +145,7 @@ export default function PaperPage({ me }: { me: Me }) {
                 {name} · {SHEET_NAMES[sheet].toLowerCase()}
               </strong>
               <span className="block truncate text-[3.4mm]">
-                {plan.stone.mineral}, {shapeName(plan.stone)}, {sizeName(plan.stone)} mm ·{' '}
+                {stone.mineral}, {shapeName(stone)}, {sizeName(stone)} mm ·{' '}
                 {format(new Date(), 'd MMMM yyyy')}
               </span>
             </div>

@@ -23,7 +23,7 @@ export type PaperId = keyof typeof PAPERS
 /** What printers leave white at each side, and the head and foot of a page, mm. */
 export const SIDE = 10
 export const HEAD = 16
-export const FOOT = 15
+const FOOT = 15
 
 /** Height and width that a page has for its blocks, mm. */
 export const roomOn = (paper: PaperId): { readonly width: number; readonly height: number } => ({

@@ -1,8 +1,7 @@
 import { family, numberOf, pricing } from '@verger/core'
 import { shapeName, sizeName } from '../../app/stoneWords.js'
 import { sayMoney, sayTime } from '../../app/workshop.js'
-import { takenFrom } from '../cut/marks.js'
-import { tookOf } from '../ledger/figures.js'
+import { ledgerWires, tookOf } from '../ledger/figures.js'
 import type { OnPaper, Sheet } from './sheet.js'
 
 /** What a piece took and what it costs. */
@@ -18,27 +17,10 @@ export const slipSheet: Sheet = (of) => {
   const { plan, piece, tally, say } = of
   const { text } = family(plan.family)
   const { timed, minutes, cost, price, money } = figures(of)
-  const rows: readonly (readonly [string, string, string, string])[] = [
-    ...plan.cut.wires.map(
-      (w) =>
-        [
-          text.wires[w.id] ?? w.id,
-          say(numberOf(w.shown)),
-          tally.cut[w.id] === undefined ? 'not cut' : say(tally.cut[w.id]!),
-          money(numberOf(w.cost)),
-        ] as const,
-    ),
-    ...plan.cut.spools.map((s) => {
-      const taken = tally.cut[takenFrom(s)]
-      const used = taken === undefined ? 'from the spool' : say(taken)
-      return [
-        `Binding, ${s.stock.size.label}`,
-        say(numberOf(s.shown)),
-        used,
-        money(numberOf(s.cost)),
-      ] as const
-    }),
-  ]
+  const rows = ledgerWires(plan, tally).map(({ id, name, planned, used, unused, metal }) => ({
+    id,
+    cells: [name, say(numberOf(planned)), used === undefined ? unused : say(used), money(numberOf(metal))],
+  }))
   const sums: readonly (readonly [string, string])[] = [
     ['Metal', money(numberOf(plan.cut.metal))],
     [timed ? 'Time, recorded' : 'Time, estimated', sayTime(minutes * 60_000)],
@@ -68,9 +50,9 @@ export const slipSheet: Sheet = (of) => {
               </tr>
             </thead>
             <tbody>
-              {rows.map((row) => (
-                <tr key={row[0]} className="border-b border-line">
-                  {row.map((cell, i) => (
+              {rows.map(({ id, cells }) => (
+                <tr key={id} className="border-b border-line">
+                  {cells.map((cell, i) => (
                     <td key={i} className={`py-[0.8mm] ${i > 0 ? 'text-right' : ''}`}>
                       {cell}
                     </td>
