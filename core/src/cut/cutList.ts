@@ -1,136 +1,13 @@
-import { isWound, wireOf, type Design, type Joint, type Wire } from '../design/index.js'
-import { roundUpCut, type Mm } from '../units/index.js'
-import { alloy, ALLOY_SOURCE, section, stockKey, type Stock } from '../wire/index.js'
-import { bundleHull, HAND_PACKING } from '../weave/index.js'
+import { isWound, wireOf, type Design } from '../design/index.js'
+import { alloy, ALLOY_SOURCE, stockKey, type Stock } from '../wire/index.js'
+import { leaf, numberOf, type Quantity } from '../working/index.js'
+import { work } from './formulas.js'
+import { marksOf, named, type Halves, type Mark } from './marks.js'
 import { priceKey, type MetalPrices } from './priceKey.js'
 import { ROUNDINGS, type Rounding, type School, type SchoolKind } from './school.js'
-import { leaf, numberOf, worker, type Formulas, type Quantity } from '../working/index.js'
 
 /** Wire kept in hand at each end of a binding run, mm; an estimate. */
 const BINDING_HAND = 25
-
-const sum = (x: Readonly<Record<string, number>>): number => Object.values(x).reduce((a, b) => a + b, 0)
-
-export const cutFormulas = {
-  'cut.length': { unit: 'mm', text: 'sum of the named parts and the spare at both ends', of: (x) => sum(x) },
-  'cut.both': { unit: 'mm', text: 'left and right', of: (x) => sum(x) },
-  'cut.run': { unit: 'mm', text: 'sum of what lies between the middle and here', of: (x) => sum(x) },
-  'cut.mark.left': {
-    unit: 'mm',
-    text: 'spare and what lies between the left end and here',
-    of: (x) => sum(x),
-  },
-  'cut.mark.middle': {
-    unit: 'mm',
-    text: '{spare} spare + left half {half}',
-    of: ({ spare, half }) => spare! + half!,
-  },
-  'cut.mark.right': {
-    unit: 'mm',
-    text: '{spare} spare + left half {half} + {run}',
-    of: ({ spare, half, run }) => spare! + half! + run!,
-  },
-  'cut.spare': { unit: 'mm', text: '2 × {margin}', of: ({ margin }) => 2 * margin! },
-  'cut.end': {
-    unit: 'mm',
-    text: '{margin} + {pulled}, by which it is pulled to the last',
-    of: ({ margin, pulled }) => margin! + pulled!,
-  },
-  'cut.net': { unit: 'mm', text: 'sum of the named parts, without spare', of: (x) => sum(x) },
-  'cut.shown': {
-    unit: 'mm',
-    text: '{length}, up to the next {step}',
-    of: ({ length, step }) => roundUpCut(length as Mm, step),
-  },
-  'cut.school.girth': { unit: 'mm', text: '{times} × {girth}', of: ({ times, girth }) => times! * girth! },
-  'cut.school.fixed': { unit: 'mm', text: '{fixed}, whatever the stone', of: ({ fixed }) => fixed! },
-  'cut.over': {
-    unit: 'mm',
-    text: '{length} − {path} that the path takes: below 0 is lacking',
-    of: ({ length, path }) => length! - path!,
-  },
-  'cut.spare.school': {
-    unit: 'mm',
-    text: '({shown} − {net}) / 2: what is left at each end',
-    of: ({ shown, net }) => (shown! - net!) / 2,
-  },
-  'cut.hull.square': {
-    unit: 'mm',
-    text: '2 × {size} × ({columns} + {rows}): round {columns} by {rows} square wires',
-    of: ({ size, columns, rows }) =>
-      bundleHull({ profile: 'square', size: size!, columns: columns!, rows: rows! }),
-  },
-  'cut.hull.round': {
-    unit: 'mm',
-    text: 'taut string round {columns} by {rows} round wires of {size}',
-    of: ({ size, columns, rows }) =>
-      bundleHull({ profile: 'round', size: size!, columns: columns!, rows: rows! }),
-  },
-  'cut.height.half-round': { unit: 'mm', text: '{width} / 2, flat side in', of: ({ width }) => width! / 2 },
-  'cut.height.round': { unit: 'mm', text: '{width}', of: ({ width }) => width! },
-  'cut.lead': {
-    unit: 'mm',
-    text: `{width} × ${HAND_PACKING}, packed by hand`,
-    of: ({ width }) => width! * HAND_PACKING,
-  },
-  'cut.turn': {
-    unit: 'mm',
-    text: '√(({hull} + π × {height})² + {lead}²)',
-    of: ({ hull, height, lead }) => Math.hypot(hull! + Math.PI * height!, lead!),
-  },
-  'cut.turns': {
-    unit: 'turns',
-    text: '{length} / {lead}, to the nearest whole turn',
-    of: ({ length, lead }) => Math.max(1, Math.round(length! / lead!)),
-  },
-  'cut.bind': {
-    unit: 'mm',
-    text: '{turns} × {turn} + 2 × {hand} to hold',
-    of: ({ turns, turn, hand }) => turns! * turn! + 2 * hand!,
-  },
-  'cut.bind.on': {
-    unit: 'mm',
-    text: '{turns} × {turn} + {on} on to the next',
-    of: ({ turns, turn, on }) => turns! * turn! + on!,
-  },
-  'cut.total': { unit: 'mm', text: 'sum over the pieces', of: (x) => sum(x) },
-  'cut.area.square': { unit: 'mm²', text: '{size}²', of: ({ size }) => section('square', size!).area },
-  'cut.area.round': { unit: 'mm²', text: 'π/4 × {size}²', of: ({ size }) => section('round', size!).area },
-  'cut.area.half-round': {
-    unit: 'mm²',
-    text: 'π/8 × {size}²',
-    of: ({ size }) => section('half-round', size!).area,
-  },
-  'cut.mass': {
-    unit: 'g',
-    text: '{length} × {area} × {density} / 1000',
-    of: ({ length, area, density }) => (length! * area! * density!) / 1000,
-  },
-  'cut.cost': {
-    unit: 'money',
-    text: '{mass} / 1000 × {price}',
-    of: ({ mass, price }) => (mass! / 1000) * price!,
-  },
-  'cut.metal': { unit: 'money', text: 'sum over the wires', of: (x) => sum(x) },
-} as const satisfies Formulas
-
-const work = worker(cutFormulas)
-
-/** A place to mark on a wire: its middle or an end of a bind, with the workings of where it lies. */
-export interface Mark {
-  /** `middle`, or the joint whose bind begins or ends here. */
-  readonly at: string
-  readonly side: 'left' | 'middle' | 'right'
-  readonly fromEnd: Quantity
-  /** Undefined for the middle itself. */
-  readonly fromMiddle?: Quantity
-}
-
-/** Shares of a wire's two halves, in order from its middle outward. */
-export interface Halves {
-  readonly left: readonly { readonly kind: string; readonly quantity: Quantity }[]
-  readonly right: readonly { readonly kind: string; readonly quantity: Quantity }[]
-}
 
 /** A length by a school other than the path, and how much over the path's it is. */
 export interface SchoolLength {
@@ -209,55 +86,6 @@ function massAndCost(
           'money/kg',
         )
   return { mass, cost: work('cut.cost', { mass, price }) }
-}
-
-/** Nearness at which a bind's end is the boundary between two parts, mm. */
-const SAME_PLACE = 1e-5
-
-/** Marks of a wire in order from its left end: each bind's end lies where one part of a half ends. */
-function marksOf(wire: Wire, joints: readonly Joint[], halves: Halves, margin: Quantity): Mark[] {
-  const half = work('cut.run', named(halves.left))
-  const places = (side: 'left' | 'right') => {
-    let run = 0
-    return halves[side].map((p, i) => {
-      run += numberOf(p.quantity)
-      return { run, within: halves[side].slice(0, i + 1), beyond: halves[side].slice(i + 1) }
-    })
-  }
-  const runs = { left: places('left'), right: places('right') }
-  const mark = (at: string, s: number): Mark => {
-    const side = s < wire.anchor ? 'left' : 'right'
-    const place = runs[side].find((p) => Math.abs(p.run - Math.abs(s - wire.anchor)) < SAME_PLACE)
-    if (!place) throw new RangeError(`joint "${at}" ends inside a part of ${wire.id}, at ${s} mm`)
-    const run = work('cut.run', named(place.within))
-    const fromEnd =
-      side === 'left'
-        ? work('cut.mark.left', { spare: margin, ...named(place.beyond) })
-        : work('cut.mark.right', { spare: margin, half, run })
-    return { at, side, fromMiddle: run, fromEnd }
-  }
-  // what is drawn taut from place to place is not marked before: the hand finds where it goes round
-  if (wire.parts.some((p) => p.kind === 'taut')) return []
-  const out: Mark[] = [
-    { at: 'middle', side: 'middle', fromEnd: work('cut.mark.middle', { spare: margin, half }) },
-  ]
-  // a coil is wound from its middle: where its turns come to lie no mark tells
-  if (wire.parts.some((p) => p.kind === 'loops')) return out
-  for (const joint of joints)
-    for (const m of joint.members)
-      if (m.wire === wire.id) for (const s of [m.s0, m.s1]) out.push(mark(joint.id, s))
-  return out.sort((a, b) => numberOf(a.fromEnd) - numberOf(b.fromEnd))
-}
-
-/** Parts as named inputs of a sum; a kind that comes again gets its number. */
-function named(parts: Halves['left']): Record<string, Quantity> {
-  const out: Record<string, Quantity> = {}
-  for (const { kind, quantity } of parts) {
-    let name = kind
-    for (let k = 2; name in out; k++) name = `${kind} ${k}`
-    out[name] = quantity
-  }
-  return out
 }
 
 /** Both halves' shares by kind, in the order in which they come. */

@@ -1,6 +1,7 @@
 import { stockKey } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
-import type { CutWire, Mark } from './cutList.js'
+import type { CutWire } from './cutList.js'
+import type { Mark } from './marks.js'
 
 /** Marks are laid off to half a millimetre. */
 const MARKED = 0.5

@@ -50,6 +50,37 @@ describe('a ring of loops', () => {
     expect(out('coil')).toBeCloseTo(28 * 1.03 * size, 9)
   })
 
+  it('by hand: round an oval the loops share an ellipse’s length, and each is as wide as its neighbours leave', () => {
+    const { stone, options: own } = examples.sound[0]!
+    // Ramanujan's length of an ellipse: the edge, and round it the ring at a distance of its own
+    const [a, b] = [stone.length / 2, stone.width / 2]
+    const h = ((a - b) / (a + b)) ** 2
+    const edge = Math.PI * (a + b) * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h)))
+    const pitch = (edge + 2 * Math.PI * ((0.5 + 0.72) * size + link)) / (Number(own.loops) + 1)
+    expect(numberOf(loops.outputs(stone, own).find((x) => x.id === 'pitch')!.quantity)).toBeCloseTo(pitch, 3)
+    // neighbours are linked where their strands lie a fifth of a wire apart
+    const made = loops.build(stone, own)
+    for (const { members } of made.joints.filter((j) => j.id.startsWith('back'))) {
+      const [p, q] = members.map((m) => pathAt(made.wires[0]!.path, (m.s0 + m.s1) / 2).p)
+      expect(dist(p!, q!)).toBeGreaterThan(0.8 * size)
+    }
+  })
+
+  it('round a stone that is domed behind too, loops lie over both domes and none stands in it', () => {
+    const puffy: Stone = { ...round, kind: 'puffy', depth: 9 }
+    const held = heldStone(fullStone(puffy))
+    const { path, parts } = loops.build(puffy, chosen).wires[0]!
+    const [s0, s1] = ['loops-left', 'loops-right'].map((id) => parts.find((p) => p.id === id)!)
+    const gaps = stationsOf(path, s0!.s0, s1!.s1, 0.1).map(({ at: { p } }) => ({
+      face: Math.sign(p[2]),
+      gap: held.nearest(p, { theta: NaN, phi: NaN }).distance - size / 2,
+    }))
+    expect(Math.min(...gaps.map((x) => x.gap))).toBeGreaterThan(-0.06)
+    // no farther off either face than the link wire that lies between
+    for (const face of [1, -1])
+      expect(Math.min(...gaps.filter((x) => x.face === face).map((x) => x.gap))).toBeLessThan(link)
+  })
+
   it('every loop of the front lies on the face, every loop behind on the back, and none in the stone', () => {
     const held = heldStone(fullStone(round))
     const { s0 } = part('loops-left')

@@ -1,15 +1,14 @@
 import { bendTemplates, family, fullStone, numberOf } from '@verger/core'
-import { sayLength } from '../../app/workshop.js'
 import { BendTemplate } from '../../drawing/BendTemplate.js'
 import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
-import { viewsOf } from '../../drawing/project.js'
+import { viewsOf, type View } from '../../drawing/project.js'
 import { stoneLines } from '../../drawing/stoneLines.js'
-import type { Sheet } from './sheet.js'
+import type { OnPaper, Sheet } from './sheet.js'
 
 const ROOM = 2
 
 /** What is bent by a line: the stone's outline, the piece from its sides, every flat bend, every rod as a circle. All at true size. */
-export const templatesSheet: Sheet = ({ plan, piece, settings, say, across }) => {
+export const templatesSheet: Sheet = ({ plan, piece, say, across }) => {
   const { design, stone } = plan
   const { text } = family(plan.family)
   const { box, shadow } = stoneLines(fullStone(stone), 'front')
@@ -63,7 +62,7 @@ export const templatesSheet: Sheet = ({ plan, piece, settings, say, across }) =>
                         <circle r={d / 2} fill="none" stroke="var(--ink)" strokeWidth={0.2} data-rod={d} />
                       </svg>
                       <figcaption>
-                        {text.outputs[id] ?? id}: {sayLength(d, settings)}
+                        {text.outputs[id] ?? id}: {d.toFixed(1)} mm
                       </figcaption>
                     </figure>
                   )
@@ -72,32 +71,43 @@ export const templatesSheet: Sheet = ({ plan, piece, settings, say, across }) =>
             ),
           },
         ]),
-    ...viewsOf(design).map((view) => {
-      const b = boundsOf(design, stone, view)
-      const [w, h] = [b.x1 - b.x0 + 2, b.y1 - b.y0 + 2]
-      // what is wider than the paper is drawn to its width, and says so
-      const share = Math.min(1, across / w)
-      return {
-        id: view,
-        node: (
-          <figure className="m-0 inline-block border-t border-line py-[3mm]">
-            <svg
-              width={`${w * share}mm`}
-              height={`${h * share}mm`}
-              viewBox={`${b.x0 - 1} ${b.y0 - 1} ${w} ${h}`}
-              role="img"
-              aria-label={`The piece, ${view}`}
-              data-view={view}
-            >
-              <PieceDrawing design={design} stone={stone} view={view} />
-            </svg>
-            <figcaption className="text-[3.3mm]">
-              The piece, {view},{' '}
-              {share === 1 ? 'at true size' : `at ${Math.round(100 * share)} % of its size`}
-            </figcaption>
-          </figure>
-        ),
-      }
-    }),
+    {
+      id: 'views',
+      node: (
+        <div className="flex flex-wrap items-end gap-[6mm] border-t border-line py-[3mm]">
+          {viewsOf(design).map((view) => (
+            <TrueView key={view} plan={plan} view={view} across={across} />
+          ))}
+        </div>
+      ),
+    },
   ]
+}
+
+/** The piece from one side at true size; what is wider than the paper is drawn to its width, and says so. */
+function TrueView({
+  plan: { design, stone },
+  view,
+  across,
+}: Pick<OnPaper, 'plan' | 'across'> & { readonly view: View }) {
+  const b = boundsOf(design, stone, view)
+  const [w, h] = [b.x1 - b.x0 + 2, b.y1 - b.y0 + 2]
+  const share = Math.min(1, across / w)
+  return (
+    <figure className="m-0">
+      <svg
+        width={`${w * share}mm`}
+        height={`${h * share}mm`}
+        viewBox={`${b.x0 - 1} ${b.y0 - 1} ${w} ${h}`}
+        role="img"
+        aria-label={`The piece, ${view}`}
+        data-view={view}
+      >
+        <PieceDrawing design={design} stone={stone} view={view} />
+      </svg>
+      <figcaption className="text-[3.3mm]">
+        The piece, {view}, {share === 1 ? 'at true size' : `at ${Math.round(100 * share)} % of its size`}
+      </figcaption>
+    </figure>
+  )
 }
