@@ -90,6 +90,14 @@ const COUNTS = [
     by: 'OPTION_STONES',
   })),
   {
+    what: 'what every family makes of pinned cases',
+    project: 'core',
+    file: 'settings/pinned',
+    seeds: [1],
+    rounds: 50,
+    by: 'PIN_ROUNDS',
+  },
+  {
     what: 'contract of every family on random fitting stones',
     project: 'core',
     file: 'settings/contract',

@@ -5,13 +5,18 @@
 export function withoutNegativeZero<T>(value: T): T {
   if (typeof value === 'number') return (value === 0 ? 0 : value) as T
   if (typeof value !== 'object' || value === null) return value
-  let out: Record<string, unknown> | unknown[] | undefined
+  if (Array.isArray(value)) {
+    const all = value as readonly unknown[]
+    const at = all.findIndex((old) => !Object.is(withoutNegativeZero(old), old))
+    return (at < 0 ? value : all.map(withoutNegativeZero)) as T
+  }
+  let out: Record<string, unknown> | undefined
   for (const key in value) {
     const old: unknown = value[key]
     const tidy = withoutNegativeZero(old)
     if (Object.is(tidy, old)) continue
-    out ??= Array.isArray(value) ? [...(value as unknown[])] : { ...(value as Record<string, unknown>) }
-    ;(out as Record<string, unknown>)[key] = tidy
+    out ??= { ...(value as Record<string, unknown>) }
+    out[key] = tidy
   }
   return (out ?? value) as T
 }

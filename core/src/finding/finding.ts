@@ -1,4 +1,4 @@
-import { formatInch, mm } from '../units/index.js'
+import { formatInch, mm, parseLength } from '../units/index.js'
 import type { Quantity } from '../working/index.js'
 
 /** How much a finding matters: an error stops the plan, a doubt asks, a note tells. */
@@ -23,10 +23,15 @@ export interface Finding {
   }
 }
 
+/** Parts of an inch that a half is told in: half of the finest that a whole is. */
+const HALVED = 128
+
 /**
- * A template's lengths in the workshop's unit: where `{name:1} mm` stands and the workshop works in inches, the nearest sixteenth
- * and the millimetres beside it. In millimetres the template stays as it is.
+ * A template's lengths in the workshop's unit: where `{name:1} mm` stands and the workshop works in inches, the nearest that a rule shows
+ * and the millimetres beside it. `{name/2:1}` is half of that, so that the two halves add up to the whole. In millimetres the template
+ * stays as it is.
  * @example inUnits('Bind {length:1} mm', { length: 10 }, 'in') // 'Bind 3/8 in (10.0 mm)'
+ * @example inUnits('{length/2:1} mm', { length: 18 }, 'in') // '11/32 in (9.0 mm)'
  */
 export function inUnits(
   template: string,
@@ -34,17 +39,30 @@ export function inUnits(
   units: 'mm' | 'in',
 ): string {
   if (units === 'mm') return template
-  return template.replace(/\{(\w+)(?::(\d))?\} mm/g, (all, name: string, digits?: string) => {
-    const value = values[name]
-    if (typeof value !== 'number') return all
-    return `${formatInch(mm(value))} (${value.toFixed(Number(digits ?? 1))} mm)`
-  })
+  return template.replace(
+    /\{(\w+)(\/2)?(?::(\d))?\} mm/g,
+    (all, name: string, half?: string, digits?: string) => {
+      const value = values[name]
+      if (typeof value !== 'number') return all
+      const said = formatInch(mm(value))
+      const own = half ? value / 2 : value
+      const inches = half ? halfOf(said) : said
+      return `${inches} (${own.toFixed(Number(digits ?? 1))} mm)`
+    },
+  )
 }
 
-/** Fills `{name}` and `{name:digits}` in a template from a finding's or step's values. @throws RangeError for an unknown name. */
+/** Half of a length as it is said. */
+function halfOf(said: string): string {
+  const read = parseLength(said, 'in')
+  return read.ok ? formatInch(mm(read.value / 2), HALVED) : said
+}
+
+/** Fills `{name}`, `{name:digits}` and `{name/2:digits}`, half of it, in a template from a finding's or step's values. @throws RangeError for an unknown name. */
 export function fill(template: string, values: Readonly<Record<string, number | string>>): string {
-  return template.replace(/\{(\w+)(?::(\d))?\}/g, (_, name: string, digits?: string) => {
-    const value = values[name]
+  return template.replace(/\{(\w+)(\/2)?(?::(\d))?\}/g, (_, name: string, half?: string, digits?: string) => {
+    const whole = values[name]
+    const value = half && typeof whole === 'number' ? whole / 2 : whole
     if (value === undefined) throw new RangeError(`text needs "${name}", which is not among its values`)
     return typeof value === 'number' && digits !== undefined ? value.toFixed(Number(digits)) : String(value)
   })

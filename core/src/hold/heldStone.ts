@@ -7,6 +7,7 @@ import {
   solidOf,
   type FullStone,
   type Shape,
+  type Solid,
 } from '../stone/index.js'
 import { heldEgg, heldMesh, heldOf, type Held } from './held.js'
 import { heldFaceted } from './heldFaceted.js'
@@ -15,13 +16,17 @@ import { heldFaceted } from './heldFaceted.js'
 const MEASURED = 0.1
 
 const meshes = remember<Shape, Held>(8)
+const domed = remember<Solid, Held>(8)
 
 /**
  * Any measured stone as it is held: domed ones and eggs by their closed forms (drill holes left aside: no wire enters them), all others
  * by their triangles. @throws RangeError for measures that enclose nothing
  */
 export function heldStone(stone: FullStone): Held {
-  if (isDomed(stone)) return heldOf(solidOf(stone))
+  if (isDomed(stone)) {
+    const solid = solidOf(stone)
+    return domed(solid, () => heldOf(solid))
+  }
   if (isEgg(stone)) return heldEgg((stone.width + stone.depth) / 4, stone.length / 2)
   const shape = shapeOf(stone)
   return meshes(shape, () => {

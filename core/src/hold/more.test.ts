@@ -5,7 +5,7 @@ import { examplesOf, planOf, randomPlans } from '../testingPlans'
 import { WIRE_SIZES, wireSize } from '../wire/index'
 import { releases } from './index'
 
-const ROUNDS = Number(process.env.MORE_ROUNDS ?? 4)
+const ROUNDS = Number(process.env.MORE_ROUNDS ?? 2)
 const SEED = Number(process.env.SEED ?? 1)
 
 /** Choices of which more can only hold more, each a step on. */

@@ -241,7 +241,10 @@ function pushedFurther(setting: Setting, hold: Hold, asked: Asked): Hold {
   if (!hold.caught || hold.verdict === 'sound' || !isLaced(setting)) return hold
   const until = { force: enoughFor(asked).force, energy: 0 }
   const push = (d: Vec3) => pushedOut(setting, d, until, FIRST_STEP)
-  const directions = hold.directions.map((x) => ({ ...x, force: Math.max(x.force, push(x.d).force) }))
+  // what bears enough at rest need not be followed
+  const directions = hold.directions.map((x) =>
+    x.force >= until.force ? x : { ...x, force: Math.max(x.force, push(x.d).force) },
+  )
   const between = weakWaysApart(hold)
     .filter((d) => DIRECTIONS.every((x) => dot(x.d, d) < SAME))
     .map(push)

@@ -12,6 +12,7 @@ export {
   stationsOf,
   WALK,
   walked,
+  Walk,
 } from './path.js'
 export type { Path, MeasuredPath } from './path.js'
 export { collapseLoad, sharedLoads } from './collapse.js'

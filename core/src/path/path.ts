@@ -105,8 +105,56 @@ export function stationsOf(
 
 /** Places of a whole path are looked at this far apart, mm: between them an arc of 1 mm stands out by 0.008 mm. */
 export const WALK = 0.25
-const walks = remember<Path, ReturnType<typeof stationsOf>>(12)
+
+/** Even places along a whole path, both its ends included. One array of numbers: there are a thousand places, and they are kept. */
+export class Walk {
+  readonly count: number
+  /** How far apart they are, mm. */
+  readonly spacing: number
+  /** Of each its point, then its direction. */
+  private readonly numbers: Float64Array
+
+  constructor(path: Path) {
+    const stations = stationsOf(path, 0, pathLength(path), WALK)
+    this.count = stations.length
+    this.spacing = stations[1]!.s
+    this.numbers = new Float64Array(6 * this.count)
+    stations.forEach(({ at: { p, t } }, i) => {
+      this.numbers.set(p, 6 * i)
+      this.numbers.set(t, 6 * i + 3)
+    })
+  }
+
+  /** How far along the path place i is, mm. */
+  s(i: number): number {
+    return i * this.spacing
+  }
+
+  point(i: number): Vec3 {
+    return this.at(6 * i)
+  }
+
+  /** The way the path goes there. */
+  direction(i: number): Vec3 {
+    return this.at(6 * i + 3)
+  }
+
+  /** One number of a place: 0 to 2 of its point, 3 to 5 of its direction. */
+  number(i: number, k: number): number {
+    return this.numbers[6 * i + k]!
+  }
+
+  points(): Vec3[] {
+    return Array.from({ length: this.count }, (_, i) => this.point(i))
+  }
+
+  private at(k: number): Vec3 {
+    const { numbers } = this
+    return [numbers[k]!, numbers[k + 1]!, numbers[k + 2]!]
+  }
+}
+
+const walks = remember<Path, Walk>(12)
 
 /** Places along a whole path, worked out once for all who look: extents, face, and what stands in what. */
-export const walked = (path: Path): ReturnType<typeof stationsOf> =>
-  walks(path, () => stationsOf(path, 0, pathLength(path), WALK))
+export const walked = (path: Path): Walk => walks(path, () => new Walk(path))

@@ -1,6 +1,6 @@
 import { gapAt, isWound, sectionAt, trueGapAt, type Clash, type Design, type Wire } from '../design/index.js'
 import type { Held } from '../hold/index.js'
-import { pathAt, pathLength } from '../path/index.js'
+import { walked } from '../path/index.js'
 import { section } from '../wire/index.js'
 
 /** Less deep in the stone a wire only touches it, mm: wire gives, and hands do not work to it. */
@@ -50,13 +50,13 @@ export function inStone(design: Design, held: Held): InStone[] {
     found.set(key, { wire: wire.id, other, deep: -gap, p, parts: part ? [part.kind] : [] })
   }
   for (const wire of design.wires) {
-    const length = pathLength(wire.path)
+    const walk = walked(wire.path)
     const bound = boundOn(design, wire)
     const thickest = Math.max(0, ...bound.map((b) => b.high))
     const seed = { theta: NaN, phi: NaN }
-    for (let s = 0; s <= length;) {
-      const { p, t } = pathAt(wire.path, s)
-      const pose = sectionAt(wire, s, t)
+    for (let i = 0; i < walk.count;) {
+      const [s, p] = [walk.s(i), walk.point(i)]
+      const pose = sectionAt(wire, s, walk.direction(i))
       const near = held.nearest(p, seed)
       const here = bound.filter((b) => s >= b.s0 && s <= b.s1)
       const over = Math.max(0, ...here.map((b) => b.high))
@@ -65,7 +65,7 @@ export function inStone(design: Design, held: Held): InStone[] {
       if (gap - over < -TOUCHING) gap = trueGapAt(p, pose, (at) => held.nearest(at, seed), Infinity).gap
       meet(wire, s, gap, p)
       for (const b of here) meet(wire, s, gap - b.high, p, b.joint)
-      s += Math.max(SPACING, gap - thickest)
+      i += Math.max(1, Math.floor(Math.max(SPACING, gap - thickest) / walk.spacing))
     }
   }
   return [...found.values()].sort((a, b) => b.deep - a.deep)

@@ -9,7 +9,7 @@ import type { Stone } from '../stone/index'
 import { examplesOf } from '../testingPlans'
 
 const STONES = Number(process.env.OPTION_STONES ?? 1)
-const SETS = Number(process.env.OPTION_SETS ?? (process.env.OPTION_STONES ? 300 : 16))
+const SETS = Number(process.env.OPTION_SETS ?? (process.env.OPTION_STONES ? 300 : 8))
 const SEED = Number(process.env.SEED ?? 1)
 const WISH = { alloy: 'copper', temper: 'half hard' }
 const LEAST = { ...WISH, aim: 'least metal' } as const

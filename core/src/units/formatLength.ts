@@ -7,16 +7,25 @@ const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b))
 /** Millimetres with one decimal. @example formatMm(mm(30)) // '30.0 mm' */
 export const formatMm = (value: Mm, digits = 1): string => `${value.toFixed(digits)} mm`
 
-/** As a rule shows it: to the nearest sixteenth of an inch, or to as many parts as it has. @example formatInch(mm(30)) // '1 3/16 in' */
-export function formatInch(value: Mm, parts = 16): string {
-  const all = Math.round((value / MM_PER_INCH) * parts)
-  if (all === 0) return value > 0 ? `under 1/${parts} in` : '0 in'
-  const whole = Math.floor(all / parts)
-  const part = all % parts
-  if (part === 0) return `${whole} in`
-  const shared = gcd(part, parts)
-  const fraction = `${part / shared}/${parts / shared}`
-  return whole === 0 ? `${fraction} in` : `${whole} ${fraction} in`
+/** How finely a rule is read: to a sixteenth, a short length to a thirty-second, and one under a sixteenth to a sixty-fourth of an inch. */
+const partsFor = (inches: number): number => (inches < 1 / 16 ? 64 : inches < 1 / 4 ? 32 : 16)
+/** Decimals of an inch for what no rule shows. */
+const THOUSANDTHS = 3
+
+/**
+ * As a rule shows it: a fraction of an inch, finer for short lengths, and in thousandths where it is less than a rule shows; or to as many parts as
+ * are asked.
+ * @example formatInch(mm(30)) // '1 3/16 in'
+ * @example formatInch(mm(1.5)) // '1/16 in'
+ * @example formatInch(mm(0.1)) // '0.004 in'
+ */
+export function formatInch(value: Mm, parts?: number): string {
+  if (value < 0) return `−${formatInch(-value as Mm, parts)}`
+  const inches = value / MM_PER_INCH
+  const fine = parts ?? partsFor(inches)
+  const all = Math.round(inches * fine)
+  if (all > 0 || value === 0) return `${fractionOf(all, fine)} in`
+  return parts === undefined ? `${inches.toFixed(THOUSANDTHS)} in` : `under 1/${fine} in`
 }
 
 /** Both units, the maker's first. @example echoLength(mm(30), 'mm') // '30.0 mm · 1 3/16 in' */

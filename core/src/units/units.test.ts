@@ -36,11 +36,21 @@ describe('lengths as people type them', () => {
     expect(parseLength('1', 'in')).toEqual({ ok: true, value: 25.4, unit: 'in' })
   })
 
-  it('says sixteenths in lowest terms', () => {
+  it('says what a rule shows in lowest terms, finer for short lengths, and thousandths of what it does not show', () => {
     expect(formatInch(mm(25.4))).toBe('1 in')
     expect(formatInch(mm(12.7))).toBe('1/2 in')
     expect(formatInch(mm(30))).toBe('1 3/16 in')
-    expect(formatInch(mm(0.2))).toBe('under 1/16 in')
+    expect(formatInch(mm(10))).toBe('3/8 in')
+    expect(formatInch(mm(4))).toBe('5/32 in')
+    expect(formatInch(mm(1))).toBe('3/64 in')
+    expect(formatInch(mm(0.1))).toBe('0.004 in')
+    expect(formatInch(mm(0.2), 16)).toBe('under 1/16 in')
+    expect(formatInch(mm(-12.7))).toBe('−1/2 in')
+    for (let v = 0.2; v < 60; v += 0.13) {
+      const read = parseLength(formatInch(mm(v)))
+      const half = 25.4 / 2 / (v < 25.4 / 16 ? 64 : v < 25.4 / 4 ? 32 : 16)
+      expect(Math.abs((read.ok ? read.value : NaN) - v)).toBeLessThanOrEqual(half + 1e-9)
+    }
   })
 
   it('rounds cut lengths up, never down', () => {

@@ -109,8 +109,16 @@ export function numberOf(q: Quantity): number {
 }
 
 /** The keys of all leaves a figure hangs on. @example leafKeys(stoneMeasures(oval).volume).has('stone.length') // true */
-export function leafKeys(q: Quantity, into: Set<string> = new Set()): Set<string> {
-  if (q.key !== undefined) into.add(q.key)
-  for (const input of Object.values(q.inputs)) leafKeys(input, into)
-  return into
+export function leafKeys(q: Quantity): Set<string> {
+  const keys = new Set<string>()
+  // a figure that is used at many places is walked once
+  const seen = new Set<Quantity>()
+  const walk = (node: Quantity): void => {
+    if (seen.has(node)) return
+    seen.add(node)
+    if (node.key !== undefined) keys.add(node.key)
+    Object.values(node.inputs).forEach(walk)
+  }
+  walk(q)
+  return keys
 }

@@ -2,17 +2,21 @@ import { echoBoth, readLength } from '../ui/readLength'
 import { markLength, sayLength, sayMoney } from './workshop'
 
 describe('how the workshop says its figures', () => {
-  it('lengths in millimetres, or in inches as a fraction where it is one and in decimals where it is not', () => {
+  it('lengths in millimetres, or in inches as a rule shows them; what is finer than a rule in thousandths', () => {
     expect(sayLength(30, { units: 'mm' })).toBe('30.0 mm')
     expect(sayLength(25.4 * 1.1875, { units: 'in' })).toBe('1 3/16 in')
-    expect(sayLength(30, { units: 'in' })).toBe('1.181 in')
-    expect(sayLength(165, { units: 'in' }, 0)).toBe('6.50 in')
+    expect(sayLength(30, { units: 'in' })).toBe('1 3/16 in')
+    expect(sayLength(165, { units: 'in' }, 0)).toBe('6 1/2 in')
+    expect(sayLength(1, { units: 'in' })).toBe('3/64 in')
+    expect(sayLength(0.1, { units: 'in' })).toBe('0.004 in')
+    expect(sayLength(0.81, { units: 'in' }, 2)).toBe('0.032 in')
+    expect(sayLength(25.4 / 32, { units: 'in' }, 2)).toBe('1/32 in')
   })
 
   it('beside a dimension line without the unit, or with the mark of inches', () => {
     expect(markLength(30, { units: 'mm' })).toBe('30.0')
     expect(markLength(12.7, { units: 'in' })).toBe('1/2″')
-    expect(markLength(30, { units: 'in' })).toBe('1.18″')
+    expect(markLength(30, { units: 'in' })).toBe('1 3/16″')
   })
 
   it('money the British and the American way', () => {

@@ -1,5 +1,5 @@
 import type { Settings } from '@verger/contract'
-import { DEFAULT_SETTINGS, formatInch, mm } from '@verger/core'
+import { DEFAULT_SETTINGS, formatInch, mm, MM_PER_INCH } from '@verger/core'
 import { createContext, useContext } from 'react'
 
 /** Settings of the workshop that one is in. */
@@ -20,12 +20,19 @@ export function markLength(value: number, settings: Pick<Settings, 'units'>): st
   return sayLength(value, settings, 0).replace(/ ?in$/, '″')
 }
 
-/** A length in the workshop's own unit: millimetres, or inches as a fraction where it is one. */
+/** Parts of an inch that calipers are marked with. */
+const FINEST = 64
+
+/**
+ * A length in the workshop's own unit: millimetres, or inches as a rule shows them. Where two or more decimals of a millimetre are asked, as of
+ * gauges and in workings, inches are told to a thousandth where they are no fraction.
+ */
 export function sayLength(value: number, settings: Pick<Settings, 'units'>, digits = 1): string {
   if (settings.units === 'mm') return `${value.toFixed(digits)} mm`
-  const inches = value / 25.4
-  const exact = Math.abs(Math.round(inches * 16) / 16 - inches) < 1e-6
-  return exact ? formatInch(mm(value)) : `${inches.toFixed(digits === 0 ? 2 : 3)} in`
+  if (digits < 2) return formatInch(mm(value))
+  const inches = value / MM_PER_INCH
+  const exact = Math.abs(Math.round(inches * FINEST) / FINEST - inches) < 1e-6
+  return exact ? formatInch(mm(value), FINEST) : `${inches.toFixed(3)} in`
 }
 
 /** Time as it is said: hours and minutes. */

@@ -67,9 +67,11 @@ function Branch({ name, q, depth }: { name: string; q: Quantity; depth: number }
   const formula = knownFormulas()[q.formula]
   const filled = formula?.text.replace(/\{(\w+)\}/g, (all, key: string) => {
     const input = q.inputs[key]
-    return input
-      ? sayQuantity(input, settings, typeof input.value === 'number' && Number.isInteger(input.value) ? 0 : 2)
-      : all
+    if (!input) return all
+    // inches stand in a working as decimals, so that it can be worked out anew
+    const inches = input.unit === 'mm' && settings.units === 'in'
+    const whole = typeof input.value === 'number' && Number.isInteger(input.value)
+    return sayQuantity(input, settings, whole && !inches ? 0 : 2)
   })
   return (
     <li className="border-l-2 border-line py-1 pl-3">

@@ -46,7 +46,6 @@ export function stepsOf(k: K, frame: Frame, { bail, ties, woven, repeats, beadLe
       joint: 'foot',
       values: {
         n,
-        each: o.foot / 2,
         first,
         sense: hand === 'right' ? 'clockwise' : 'anticlockwise',
         ...(woven ? { weave: o.footBind, repeats, rows: woven.rows } : {}),

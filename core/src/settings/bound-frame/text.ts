@@ -174,7 +174,7 @@ export const text: RecipeText = {
     },
     'bind-foot': {
       title: 'Bind the foot',
-      say: 'From the {first} mark, bind the {n} wires until it measures {length:1} mm, {each:1} mm either side of the middle: about {turns} turns of {tie}, {sense} as seen from that end.',
+      say: 'From the {first} mark, bind the {n} wires until it measures {length:1} mm, {length/2:1} mm either side of the middle: about {turns} turns of {tie}, {sense} as seen from that end.',
       look: 'Wraps packed and flat; both binding ends cut short and pressed flat on the inside, where the gap to the stone will be.',
     },
     'weave-foot': {

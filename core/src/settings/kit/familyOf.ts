@@ -32,10 +32,10 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
   const choices = { ...recipe.choices, ...METAL } as C & typeof METAL
   const minutes = recipe.minutes ?? {}
   const maker = makerOf(recipe, choices)
-  const designs = remember<Made, Design>(8)
+  const designs = remember<Made, Design>(2)
   const design = (made: Made): Design => designs(made, () => designOf(recipe.id, made, minutes))
 
-  const last = remember<Options, Map<Hand, { readonly stone: Stone; readonly made: Made }>>(8)
+  const last = remember<Options, Map<Hand, { readonly stone: Stone; readonly made: Made }>>(2)
   const madeOf = (stone: Stone, options: Options, hand: Hand = 'right'): Made => {
     const known = last(options, () => new Map())
     const before = known.get(hand)

@@ -114,6 +114,8 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
     const measures = Object.fromEntries(
       Object.entries(measured).flatMap(([id, m]) => (m ? [[`stone ${id}`, m as Quantity]] : [])),
     )
+    // many figures hang on the same
+    const inputs = new Map<string, Readonly<Record<string, Quantity>>>()
     const stock = (id: string) => stockOf(choices, o, id)
     const word = (name: string, value: string) => leaf('table', name, value, 'word', 'the family')
     /** What says a wire's temper: a choice of its own, or, where that leaves it, the piece's. */
@@ -150,7 +152,12 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
           modulus: leaf('table', `modulus of ${o.alloy}`, metal.modulus, 'MPa', ALLOY_SOURCE),
         })
       },
-      on: (...ids) => ({ ...measures, ...Object.fromEntries(ids.map((id) => [id, q[id]])) }),
+      on: (...ids) => {
+        const key = ids.join(' ')
+        const known = inputs.get(key) ?? { ...measures, ...Object.fromEntries(ids.map((id) => [id, q[id]!])) }
+        inputs.set(key, known)
+        return known
+      },
       found: (name, which, value, on) => {
         into.found.set(`${name} ${which}`, value)
         const formula = `${recipe.id}.${name}`

@@ -7,6 +7,7 @@ import {
   sectionAt,
   type Design,
   type SeatedStone,
+  type SectionPose,
 } from '../../design/index.js'
 import { along, corner, remember, type Vec3 } from '../../geom/index.js'
 import { walked } from '../../path/index.js'
@@ -22,18 +23,28 @@ import {
 import { binderHeight } from '../shared/bind.js'
 import { coveredShare } from '../shared/covered.js'
 
-const AXES: Readonly<Record<'x' | 'y' | 'z', Vec3>> = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] }
+const AXES = ['x', 'y', 'z'] as const
+/** Along each axis, and back. */
+const ALONG: readonly Vec3[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+]
+const BACK = ALONG.map((n): Vec3 => [-n[0], -n[1], -n[2]])
 
 type Box = Readonly<Record<'x' | 'y' | 'z', readonly [low: number, high: number]>>
-const boxes = remember<Design, Box>(8)
+const boxes = remember<Design, Box>(2)
 
 /** How far the wires with what is wound round them, beads and the stone reach along each axis. */
 function boxOf(design: Design, stone: FullStone): Box {
-  const box = { x: [Infinity, -Infinity], y: [Infinity, -Infinity], z: [Infinity, -Infinity] }
-  const take = (p: Vec3): void =>
-    (['x', 'y', 'z'] as const).forEach((id, k) => {
-      box[id] = [Math.min(box[id][0]!, p[k]!), Math.max(box[id][1]!, p[k]!)]
-    })
+  const low = [Infinity, Infinity, Infinity]
+  const high = [-Infinity, -Infinity, -Infinity]
+  const take = (p: Vec3, by = 0): void => {
+    for (let k = 0; k < 3; k++) {
+      low[k] = Math.min(low[k]!, p[k]! - by)
+      high[k] = Math.max(high[k]!, p[k]! + by)
+    }
+  }
   for (const { stone: own, seat } of seatedStones({ design, stone })) {
     const full = own === stone ? stone : fullStone(own)
     if (liesPlain(seat)) {
@@ -54,28 +65,26 @@ function boxOf(design: Design, stone: FullStone): Box {
       )
     // what lies inside by more than the wire and what is wound on it reaches no farther
     const most = wire.stock.size.mm + Math.max(0, ...bound.map((b) => b.high))
-    const within = (v: number, range: readonly number[]): boolean =>
-      v - most > range[0]! && v + most < range[1]!
-    const inside = (p: Vec3): boolean => within(p[0], box.x) && within(p[1], box.y) && within(p[2], box.z)
-    for (const { s, at } of walked(wire.path)) {
-      if (inside(at.p)) continue
-      const section = sectionAt(wire, s, at.t)
+    const walk = walked(wire.path)
+    for (let i = 0; i < walk.count; i++) {
+      const p = walk.point(i)
+      let section: SectionPose | undefined
       let over = 0
-      for (const b of bound) if (s >= b.s0 && s <= b.s1 && b.high > over) over = b.high
-      for (const [k, id] of (['x', 'y', 'z'] as const).entries()) {
-        const n = AXES[id]
-        const range = box[id]
-        range[0] = Math.min(range[0]!, at.p[k]! - reachOf(section, n) - over)
-        range[1] = Math.max(range[1]!, at.p[k]! + reachOf(section, [-n[0], -n[1], -n[2]]) + over)
+      for (let k = 0; k < 3; k++) {
+        const v = p[k]!
+        if (v - most > low[k]! && v + most < high[k]!) continue
+        if (!section) {
+          const s = walk.s(i)
+          section = sectionAt(wire, s, walk.direction(i))
+          for (const b of bound) if (s >= b.s0 && s <= b.s1 && b.high > over) over = b.high
+        }
+        low[k] = Math.min(low[k]!, v - reachOf(section, ALONG[k]!) - over)
+        high[k] = Math.max(high[k]!, v + reachOf(section, BACK[k]!) + over)
       }
     }
   }
-  for (const { centre, radius } of design.accents)
-    for (const [k, id] of (['x', 'y', 'z'] as const).entries()) {
-      box[id][0] = Math.min(box[id][0]!, centre[k]! - radius)
-      box[id][1] = Math.max(box[id][1]!, centre[k]! + radius)
-    }
-  return box as unknown as Box
+  for (const { centre, radius } of design.accents) take(centre, radius)
+  return Object.fromEntries(AXES.map((id, k) => [id, [low[k]!, high[k]!] as const])) as Box
 }
 
 /** From end to end of stone, wires and what is bound round them along an axis, mm. */
@@ -119,7 +128,7 @@ const POINT = 1e-3
 /** Share (0 to 1) of the stones' faces before which no wire, bead or ball lies. */
 export function faceShown(design: Design, stone: FullStone): number {
   const wires = design.wires.map((w) => ({
-    points: walked(w.path).map((x) => x.at.p),
+    points: walked(w.path).points(),
     size: w.stock.size.mm,
   }))
   // a bead or a ball is as a wire of its width that hardly goes anywhere

@@ -13,7 +13,8 @@ import {
 } from '@verger/core'
 import { useSettings } from '../../app/workshop.js'
 import { Figure } from '../../ui/Figure.js'
-import { likeBinds, marksToMake, toHalf } from './marks.js'
+import { ruleOf } from '../../ui/rule.js'
+import { laidOff, likeBinds, marksToMake } from './marks.js'
 
 /** The wires of a cut list drawn as wires, to one scale, with parts, marks and lengths. */
 export function CutBars({
@@ -148,6 +149,7 @@ function WireBar({
   joints: Readonly<Record<string, string>>
 }) {
   const { units } = useSettings()
+  const rule = ruleOf(units)
   const total = numberOf(wire.length)
   const spare = numberOf(wire.parts.find((p) => p.kind === 'allowance')!.quantity) / 2
   const colour = alloy(wire.stock.alloy).colour
@@ -170,7 +172,7 @@ function WireBar({
         preserveAspectRatio="none"
         className="block h-[26px] w-full"
         role="img"
-        aria-label={`Marks at ${marks.map((m) => toHalf(numberOf(m.fromEnd))).join(', ')} mm from one end`}
+        aria-label={`Marks at ${marks.map((m) => rule.say(laidOff(m, wire, rule).fromEnd)).join(', ')}${units === 'mm' ? ' mm' : ''} from one end`}
       >
         <rect x={0} y={7} width={numberOf(wire.shown) * k} height={16} fill={colour} opacity={0.3} />
         <rect x={spare * k} y={7} width={(total - 2 * spare) * k} height={16} fill={colour} opacity={0.75} />
@@ -200,7 +202,7 @@ function WireBar({
             <Figure
               name={`${name}, ${m.at === 'middle' ? 'middle' : `${m.side} end of the ${joints[m.at] ?? m.at} bind`}, from the left end`}
               q={m.fromEnd}
-              {...(units === 'mm' ? { said: toHalf(numberOf(m.fromEnd)) } : {})}
+              said={rule.say(laidOff(m, wire, rule).fromEnd)}
             />
           </Placed>
         ))}

@@ -6,11 +6,12 @@ import { keeperOf } from '../../app/session.js'
 import { sayLength, useSettings } from '../../app/workshop.js'
 import { useBench } from '../../bench/useBench.js'
 import { readLength, withinReach } from '../../ui/readLength.js'
+import { ruleOf } from '../../ui/rule.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
 import { GatherList } from './GatherList.js'
 import { CutBars } from './CutBars.js'
-import { marksToMake, takenFrom, toHalf } from './marks.js'
+import { laidOff, marksToMake, takenFrom } from './marks.js'
 
 /** What to cut, to gather and to mark, with ticks and real lengths. */
 export default function CutPage({ me }: { me: Me }) {
@@ -84,13 +85,14 @@ export default function CutPage({ me }: { me: Me }) {
 /** Where to mark, laid off from the middle both ways; the bar above has the places from one end. */
 function MarkLine({ wire, together }: { wire: CutWire; together: number }) {
   const settings = useSettings()
-  const say = (v: number) => (settings.units === 'mm' ? toHalf(v) : sayLength(v, settings))
+  const rule = ruleOf(settings.units)
+  const { say } = rule
   const unit = settings.units === 'mm' ? ' mm' : ''
   const marks = marksToMake(wire)
   const from = (side: 'left' | 'right') =>
     marks
       .filter((m) => m.side === side)
-      .map((m) => numberOf(m.fromMiddle!))
+      .map((m) => laidOff(m, wire, rule).fromMiddle!)
       .sort((a, b) => a - b)
       .map(say)
       .join(', ')

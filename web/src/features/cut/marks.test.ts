@@ -1,5 +1,14 @@
-import { DEFAULT_SETTINGS, family, plan, startingOptions, type CutSpool } from '@verger/core'
-import { likeBinds, toHalf } from './marks'
+import {
+  DEFAULT_SETTINGS,
+  FAMILIES,
+  family,
+  numberOf,
+  plan,
+  startingOptions,
+  type CutSpool,
+} from '@verger/core'
+import { ruleOf } from '../../ui/rule'
+import { laidOff, likeBinds } from './marks'
 
 const STONE = {
   kind: 'cabochon',
@@ -29,9 +38,29 @@ describe('what is wound from a spool', () => {
   })
 })
 
-describe('a mark', () => {
-  it('is laid off to half a millimetre', () => {
-    for (let v = 0; v < 40; v += 0.13)
-      expect(Math.abs(Number(toHalf(v)) - v)).toBeLessThanOrEqual(0.25 + 1e-9)
+const FITTING = FAMILIES.filter((f) => f.fits(STONE).every((x) => x.severity !== 'error')).map((f) => f.id)
+
+describe.each(FITTING)('marks on the wires of a %s', (id) => {
+  const options = startingOptions(STONE, id, { alloy: 'copper' }, undefined, true)!
+  const made = plan({ stone: STONE, family: id, options, settings: DEFAULT_SETTINGS })
+
+  it.each([
+    ['half millimetres', ruleOf('mm'), 0.5],
+    ['sixteenths', ruleOf('in', 16), 25.4 / 16],
+    ['thirty-seconds', ruleOf('in', 32), 25.4 / 32],
+  ] as const)('lie on a rule of %s, and their two places add up as they are told', (_, rule, step) => {
+    if (!made.ok) throw new Error('no plan')
+    for (const wire of made.plan.cut.wires) {
+      const middle = wire.marks.find((m) => m.at === 'middle')
+      for (const mark of wire.marks) {
+        const { fromEnd, fromMiddle } = laidOff(mark, wire, rule)
+        expect(Math.abs(fromEnd / step - Math.round(fromEnd / step))).toBeLessThan(1e-9)
+        // off by both roundings at most
+        expect(Math.abs(fromEnd - numberOf(mark.fromEnd))).toBeLessThanOrEqual(step + 1e-9)
+        if (fromMiddle === undefined) continue
+        expect(Math.abs(fromMiddle - numberOf(mark.fromMiddle!))).toBeLessThanOrEqual(step / 2 + 1e-9)
+        expect(Math.abs(fromEnd - laidOff(middle!, wire, rule).fromEnd)).toBeCloseTo(fromMiddle, 9)
+      }
+    }
   })
 })

@@ -1,4 +1,5 @@
 import { numberOf, type CutSpool, type CutWire, type Mark } from '@verger/core'
+import type { Rule } from '../../ui/rule.js'
 
 /** What a maker says was taken from a spool is kept under this name: each joint is wound from one spool only. */
 export const takenFrom = ({ binds }: CutSpool): string => `spool-${binds[0]!.joint}`
@@ -6,12 +7,28 @@ export const takenFrom = ({ binds }: CutSpool): string => `spool-${binds[0]!.joi
 /** The marks that are made: the middle and the ends of the foot and neck binds; the bail strip is wrapped to its end. */
 export const marksToMake = (wire: CutWire): readonly Mark[] => wire.marks.filter((m) => m.at !== 'bail')
 
-/** Marks are laid off to half a millimetre. */
-export const toHalf = (v: number): string => (Math.round(v * 2) / 2).toString()
+/** Where a mark is laid off on a rule, mm. */
+export interface LaidOff {
+  readonly fromEnd: number
+  readonly fromMiddle: number | undefined
+}
+
+/**
+ * Where a mark is laid off as it is told: from the wire's middle to the nearest place on the rule, and from its left end so far from where its
+ * middle is told to be. So what is told adds up, and both halves of a wire are told alike.
+ */
+export function laidOff(mark: Mark, wire: CutWire, { on }: Rule): LaidOff {
+  const middle = wire.marks.find((m) => m.at === 'middle')
+  if (!middle || mark.fromMiddle === undefined)
+    return { fromEnd: on(numberOf(mark.fromEnd)), fromMiddle: undefined }
+  const fromMiddle = on(numberOf(mark.fromMiddle))
+  const way = numberOf(mark.fromEnd) < numberOf(middle.fromEnd) ? -1 : 1
+  return { fromEnd: on(numberOf(middle.fromEnd)) + way * fromMiddle, fromMiddle }
+}
 
 type Bind = CutSpool['binds'][number]
 
-/** A name without the number behind its last comma, and that number. @example numbered('link behind, 3') // ['link behind', 3] */
+/** A name without the number behind its last comma, and that number: "link behind, 3" is "link behind" and 3. */
 function numbered(name: string): readonly [string, number | undefined] {
   const found = /^(.*), (\d+)$/.exec(name)
   return found ? [found[1]!, Number(found[2])] : [name, undefined]

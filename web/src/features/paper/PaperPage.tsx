@@ -10,7 +10,7 @@ import { benchSheet } from './bench.js'
 import { cutSheet } from './cut.js'
 import { Pages } from './Pages.js'
 import { proofSheet } from './proof.js'
-import { sayRule, type InchParts } from './sayRule.js'
+import { ruleOf, type InchParts } from '../../ui/rule.js'
 import type { Sheet } from './sheet.js'
 import { isSheet, PAPERS, roomOn, SHEET_NAMES, SHEETS, type PaperId, type SheetId } from './sheets.js'
 import { slipSheet, tagSheet } from './slip.js'
@@ -40,20 +40,13 @@ export default function PaperPage({ me }: { me: Me }) {
   const { tally } = bench
   const piece = saved.ready ? saved.piece : undefined
   const plan = saved.ready ? saved.plan : undefined
-  const blocks = useMemo(
-    () =>
-      piece && plan
-        ? MADE[sheet]({
-            piece,
-            plan,
-            tally,
-            settings,
-            say: (v) => sayRule(v, settings.units, parts),
-            across: roomOn(paper).width,
-          })
-        : [],
-    [piece, plan, sheet, tally, settings, parts, paper],
-  )
+  const blocks = useMemo(() => {
+    if (!piece || !plan) return []
+    const rule = ruleOf(settings.units, parts)
+    const unit = settings.units === 'mm' ? ' mm' : ''
+    const say = (v: number) => `${rule.say(v)}${unit}`
+    return MADE[sheet]({ piece, plan, tally, settings, rule, say, across: roomOn(paper).width })
+  }, [piece, plan, sheet, tally, settings, parts, paper])
   const name = piece?.name || 'Unnamed piece'
   const called = piece && `${name}, ${SHEET_NAMES[sheet].toLowerCase()}`
   useEffect(() => {

@@ -1,11 +1,12 @@
 import { alloy, family, likeCuts, numberOf, stockName, type CutWire } from '@verger/core'
-import { likeBinds } from '../cut/marks.js'
+import type { Rule } from '../../ui/rule.js'
+import { laidOff, likeBinds } from '../cut/marks.js'
 import { Box } from './Box.js'
 import type { Sheet } from './sheet.js'
 import { numberedMarks, stripsOf, type Strip, type StripMark } from './strips.js'
 
 /** The cut list, each wire with a strip at true size to lay it on, its marks numbered and named. */
-export const cutSheet: Sheet = ({ plan, say, across }) => {
+export const cutSheet: Sheet = ({ plan, rule, say, across }) => {
   const { text } = family(plan.family)
   const { cut } = plan
   return [
@@ -30,7 +31,7 @@ export const cutSheet: Sheet = ({ plan, say, across }) => {
                   {names} · {stockName(wire.stock)}
                 </span>
               </h2>
-              <MarkNames wire={wire} say={say} joints={text.joints} />
+              <MarkNames wire={wire} rule={rule} say={say} joints={text.joints} />
             </section>
           ),
         },
@@ -73,10 +74,12 @@ function markName(
 
 function MarkNames({
   wire,
+  rule,
   say,
   joints,
 }: {
   wire: CutWire
+  rule: Rule
   say: (v: number) => string
   joints: Readonly<Record<string, string>>
 }) {
@@ -87,7 +90,7 @@ function MarkNames({
     <ol className="m-0 grid list-none grid-cols-4 gap-x-[4mm] p-0 text-[3.1mm]">
       {marks.map((m) => (
         <li key={m.number} className="leading-tight">
-          {m.number} · {say(m.at)} · {markName(m, marks, joints)}
+          {m.number} · {say(laidOff(m.mark, wire, rule).fromEnd)} · {markName(m, marks, joints)}
         </li>
       ))}
     </ol>

@@ -1,6 +1,7 @@
 import type { BenchTally, PieceRow, Settings } from '@verger/contract'
 import type { Plan } from '@verger/core'
 import type { ReactNode } from 'react'
+import type { Rule } from '../../ui/rule.js'
 
 /** What a sheet is made of. */
 export interface OnPaper {
@@ -8,7 +9,8 @@ export interface OnPaper {
   readonly plan: Plan
   readonly tally: BenchTally
   readonly settings: Settings
-  /** A length as it is read off the workshop's rule. */
+  /** What the workshop lays lengths off with, and a length as it is read off it. */
+  readonly rule: Rule
   say(this: void, value: number): string
   /** Width that a page has, mm. */
   readonly across: number

@@ -24,7 +24,6 @@ export const numberedMarks = (wire: CutWire): StripMark[] =>
 /**
  * A wire laid out in rows of a paper's width at true size: the whole length that is cut, each mark on the row that it lies on. Where a row ends
  * the next begins.
- * @example stripsOf(wire, 180)[1]!.from // 180
  */
 export function stripsOf(wire: CutWire, across: number): Strip[] {
   const length = numberOf(wire.shown)

@@ -149,7 +149,7 @@ function OptionInput({
     case 'integer':
     case 'number': {
       const v = Number(value)
-      const { less, more } = stepsFrom(p, v)
+      const { less, more } = stepsFrom(p, v, units)
       const inches = p.unit === 'mm' && units === 'in'
       return (
         <Stepper

@@ -28,7 +28,7 @@ export function StepEffect({
         const now = sumsOf(plan, await slowWorker().hold(plan))
         const out: Partial<Record<'less' | 'more', string>> = {}
         for (const way of ['less', 'more'] as const) {
-          const value = stepsFrom(param, plan.options[param.id]!)[way]
+          const value = stepsFrom(param, plan.options[param.id]!, shown.units)[way]
           if (value === undefined || !live) continue
           const made = await quickWorker().plan({
             stone: plan.stone,

@@ -9,6 +9,18 @@ describe('one step under and over a choice', () => {
     expect(stepsFrom(number, 1)).toEqual({ less: 0.9, more: undefined })
   })
 
+  it('of a length in a workshop of inches, the next fractions of an inch, as fine as the step', () => {
+    const { less, more } = stepsFrom({ ...number, max: 10 }, 1.5, 'in')
+    expect(less).toBeCloseTo((25.4 * 3) / 64, 9)
+    expect(more).toBeCloseTo((25.4 * 4) / 64, 9)
+    // from a fraction to the next, there and back
+    expect(stepsFrom({ ...number, max: 10 }, more!, 'in').less).toBeCloseTo(Number(less), 9)
+    // steps of half a millimetre are nearest to a sixty-fourth too, those of a whole one to a thirty-second
+    expect(stepsFrom({ ...number, max: 10, step: 1 }, 25.4 / 8, 'in').more).toBeCloseTo((25.4 * 5) / 32, 9)
+    expect(stepsFrom(number, 1, 'in').more).toBeUndefined()
+    expect(stepsFrom({ ...number, unit: '°' }, 0.3, 'in')).toEqual({ less: 0.2, more: 0.4 })
+  })
+
   it('of a list, its neighbours', () => {
     const choice = { id: 'a', group: 'g', kind: 'choice', values: ['x', 'y', 'z'] } as const
     expect(stepsFrom(choice, 'y')).toEqual({ less: 'x', more: 'z' })
