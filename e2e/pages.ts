@@ -3,8 +3,9 @@ import { expect, type Page } from '@playwright/test'
 
 export const url = (): string => process.env.APP_URL!
 
-/** Signs in to the demo workshop, at home. */
+/** Signs in to the demo workshop, at home; at Plan the choices stand as a list beside the drawing. */
 export async function demo(page: Page): Promise<void> {
+  await page.addInitScript(() => localStorage.setItem('verger-choices', 'list'))
   await page.goto(url())
   await page.getByRole('button', { name: 'Open the demo workshop' }).click()
   await expect(page.getByRole('heading', { name: 'Stone tray' })).toBeVisible()

@@ -90,6 +90,14 @@ const COUNTS = [
     by: 'OPTION_STONES',
   })),
   {
+    what: 'figures evaluated anew from their inputs, of every example',
+    project: 'core',
+    file: 'plan/working',
+    seeds: [1],
+    rounds: 50,
+    by: 'WORKING_PLANS',
+  },
+  {
     what: 'what every family makes of pinned cases',
     project: 'core',
     file: 'settings/pinned',

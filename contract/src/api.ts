@@ -130,6 +130,19 @@ export type StoneEdit = z.infer<typeof stoneEditSchema>
 export const stoneAwaySchema = z.strictObject({ away: z.boolean() })
 export type StoneAway = z.infer<typeof stoneAwaySchema>
 
+/** What a saved plan was found to hold, by the server's own check. */
+export const heldSchema = z.object({
+  verdict: z.enum(['sound', 'doubtful', 'fails']),
+  word: z.string(),
+  say: z.string(),
+  grams: z.number(),
+  timesWeight: z.number(),
+  weakest: z.enum(['front', 'back', 'up', 'down', 'left', 'right']).optional(),
+  /** Unit vector in which it leaves last: x to the viewer's right, y toward the bail, z to the viewer. */
+  arrow: z.array(z.number()).length(3).optional(),
+})
+export type HeldAsSaved = z.infer<typeof heldSchema>
+
 /** A plan as saved: the choices, the figures it showed, and what it was computed with. */
 export const savedPlanSchema = z.object({
   format: z.literal(1),
@@ -140,16 +153,8 @@ export const savedPlanSchema = z.object({
   settings: settingsSchema,
   /** Cut length by wire id, mm. */
   lengths: z.record(z.string(), z.number()),
-  hold: z.object({
-    verdict: z.enum(['sound', 'doubtful', 'fails']),
-    word: z.string(),
-    say: z.string(),
-    grams: z.number(),
-    timesWeight: z.number(),
-    weakest: z.enum(['front', 'back', 'up', 'down', 'left', 'right']).optional(),
-    /** Unit vector in which it leaves last: x to the viewer's right, y toward the bail, z to the viewer. */
-    arrow: z.array(z.number()).length(3).optional(),
-  }),
+  /** Null while it is being checked: choices are kept at once, and what they hold is worked out after. */
+  hold: heldSchema.nullable(),
   metal: z.number(),
   minutes: z.number(),
 })

@@ -70,6 +70,7 @@ const recipe: Recipe<typeof choices> = {
       outputs: [{ id: 'radius', quantity: radius, tool: 'rod' }],
     }
   },
+  notes: [],
   checks: ['shake'],
   mends: { shake: ['bind'] },
 }

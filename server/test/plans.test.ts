@@ -1,4 +1,13 @@
-import { family, startingOptions, type Options, type Stone } from '@verger/core'
+import {
+  family,
+  plan,
+  planHold,
+  planThoroughLeast,
+  startingOptions,
+  type Options,
+  type Stone,
+} from '@verger/core'
+import pg from 'pg'
 import { PlanQueue } from '../src/compute/planQueue'
 import { Running, STONE } from './running'
 
@@ -56,6 +65,52 @@ describe('saving plans', () => {
     for (const e of early) expect(e.took).toBeLessThan(whole.took / 2)
   }, 60_000)
 
+  /** What a piece's plan is said to hold, once the server has checked it. */
+  async function checked(piece: string, cookie: string) {
+    for (;;) {
+      const row = (await call('GET', `/api/pieces/${piece}`, undefined, cookie)).body
+      if (row.plan.hold) return row
+      await new Promise((resolve) => setTimeout(resolve, 100))
+    }
+  }
+
+  it('keeps the choices at once; what they hold is checked after, as it is worked out here, and is no edit', async () => {
+    const { cookie } = await server.signUp()
+    const piece = await begun(cookie)
+    const saved = await call('PUT', `/api/pieces/${piece}/plan`, body(1), cookie)
+    expect(saved.body.piece).toMatchObject({ version: 2, plan: { hold: null, options: OPTIONS } })
+    // an edit meanwhile is not in its way, nor is it in the way of the edit
+    const moved = await call('PUT', `/api/pieces/${piece}`, { version: 2, station: 'cut' }, cookie)
+    expect(moved.status).toBe(200)
+    const row = await checked(piece, cookie)
+    expect(row).toMatchObject({ version: 3, station: 'cut' })
+    const made = plan({
+      stone: STONE as Stone,
+      family: 'bound-frame',
+      options: OPTIONS,
+      settings: row.plan.settings,
+    })
+    if (!made.ok) throw new Error('no plan')
+    const { hold, thorough } = planThoroughLeast(made.plan, planHold(made.plan))
+    expect(row.plan.hold.verdict).toBe(thorough?.verdict ?? hold.verdict)
+    expect(row.plan.hold.grams).toBeGreaterThan(0)
+    expect(saved.body.piece.plan).toEqual({ ...row.plan, hold: null })
+  }, 60_000)
+
+  it('checks a plan that was left unchecked, as by a stop, when it is looked at next', async () => {
+    const { cookie } = await server.signUp()
+    const piece = await begun(cookie)
+    await call('PUT', `/api/pieces/${piece}/plan`, body(1), cookie)
+    const { plan: before } = await checked(piece, cookie)
+    const db = new pg.Client({ connectionString: process.env.TEST_DATABASE_URL })
+    await db.connect()
+    await db.query(`update pieces set plan = jsonb_set(plan, '{hold}', 'null') where id = $1`, [piece])
+    await db.end()
+    // a finish waits for it
+    expect((await call('POST', `/api/pieces/${piece}/finish`, undefined, cookie)).status).toBe(204)
+    expect((await checked(piece, cookie)).plan).toEqual(before)
+  }, 60_000)
+
   it('20 at once are all saved or refused at once, in words; the attack measures how soon', async () => {
     const { cookie } = await server.signUp()
     const pieces = await Promise.all(Array.from({ length: 20 }, () => begun(cookie)))
@@ -71,7 +126,7 @@ describe('saving plans', () => {
       if (answer.status === 200) expect(took).toBeLessThan(90_000)
       else {
         expect(answer.status).toBe(503)
-        expect(answer.body.title).toBe('Many plans are being computed')
+        expect(answer.body.title).toBe('Many plans are being saved')
         // a second, on a machine that is not busy with twenty plans
         expect(took).toBeLessThan(3000)
       }

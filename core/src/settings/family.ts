@@ -36,6 +36,27 @@ export type Param =
 export type OptionValue = number | string | readonly number[]
 export type Options = Readonly<Record<string, OptionValue>>
 
+/** What slides when a place on the drawing is dragged. */
+export type Slide =
+  /** Places along the edge, and how far each of them reaches in over it. */
+  | { readonly along: string; readonly inward: string }
+  /** A length, longer toward there: up to the bail, out from the middle, or in toward it; by so many mm for each that is dragged. */
+  | { readonly choice: string; readonly toward: 'up' | 'out' | 'in'; readonly times: number }
+
+/** A place on the drawing of a piece where choices are made: on it they stand as notes. */
+export interface Note {
+  /** Parts of wires by kind: the first kind that the piece has; of these wires only, where they are named. */
+  readonly parts?: readonly string[]
+  readonly wires?: readonly string[]
+  /** Or joints by id. */
+  readonly joints?: readonly string[]
+  /** The side from which it is seen. */
+  readonly seen: 'front' | 'back'
+  /** What is chosen there: the first that is asked gives the note its name and value. */
+  readonly choices: readonly string[]
+  readonly slides?: Slide
+}
+
 /** A named share of one half of a wire with its working. */
 export interface PartWorking {
   readonly kind: string
@@ -266,6 +287,8 @@ export interface Family {
   moves(stone: Stone, options: Options): readonly MendMove[]
   /** What can still be done with the stone in, each by itself. */
   benchMoves(stone: Stone, options: Options): readonly BenchMove[]
+  /** Where its choices stand on the drawing, in the order in which they are told. */
+  readonly notes: readonly Note[]
   /** What to look at in the proof of this piece, keys of `text.checks`. */
   checks(stone: Stone, options: Options): readonly string[]
   /** Options that a length met at a step replaces, by the step's id: "it measures 11 mm" instead of the planned 10. */

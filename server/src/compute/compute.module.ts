@@ -1,13 +1,17 @@
 import { Global, Injectable, Module, type OnModuleDestroy } from '@nestjs/common'
-import type { Glance } from '@verger/contract'
+import type { Glance, HeldAsSaved } from '@verger/contract'
 import type { PlanRequest } from '@verger/core'
 import { Piscina } from 'piscina'
 import { CheckElsewhere, type LongChecked } from '../http/checkElsewhere.js'
+import { ProblemError } from '../http/problem.js'
 import type { ComputeResult } from './plan.worker.js'
 import { PlanQueue } from './planQueue.js'
 
 /** What a thread may take: the hardest plan takes a third of it, and garbage is cleared before it grows to what the machine has. */
 const MEMORY = { maxOldGenerationSizeMb: 112, maxYoungGenerationSizeMb: 16 }
+
+/** So many plans may wait to be kept, and as many looks beside them. */
+const MOST_WAITING = 100
 
 const here = (file: string) => new URL(file, import.meta.url).href
 
@@ -25,7 +29,7 @@ export class Compute implements OnModuleDestroy {
     filename: here('./plan.worker.js'),
     minThreads: 0,
     maxThreads: 1,
-    maxQueue: 200,
+    maxQueue: 2 * MOST_WAITING,
     idleTimeout: 5000,
     resourceLimits: MEMORY,
   })
@@ -47,7 +51,30 @@ export class Compute implements OnModuleDestroy {
     return this.queue.run((signal) => this.plans.run(request, { signal }) as Promise<ComputeResult>)
   }
 
-  /** How a plan looks, off the queue of plans that are saved. */
+  /** A plan without what it holds: off the queue of those that are checked. */
+  async unchecked(request: PlanRequest): Promise<ComputeResult> {
+    if (this.looks.queueSize >= MOST_WAITING)
+      throw new ProblemError(
+        503,
+        'Many plans are being saved',
+        'Save yours again in half a minute. Your choices are kept.',
+        undefined,
+        'verger:busy',
+      )
+    return (await this.looks.run(request, {
+      name: 'unchecked',
+      signal: AbortSignal.timeout(15_000),
+    })) as ComputeResult
+  }
+
+  /** What a plan holds. @throws ProblemError as `plan` does */
+  check(request: PlanRequest): Promise<HeldAsSaved> {
+    return this.queue.run(
+      (signal) => this.plans.run(request, { name: 'check', signal }) as Promise<HeldAsSaved>,
+    )
+  }
+
+  /** How a plan looks, off the queue of plans that are checked. */
   async glance(request: PlanRequest): Promise<Glance> {
     try {
       return (await this.looks.run(request, {

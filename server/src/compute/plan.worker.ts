@@ -1,4 +1,4 @@
-import type { Glance, SavedPlan } from '@verger/contract'
+import type { Glance, HeldAsSaved, SavedPlan } from '@verger/contract'
 import {
   glance as glanceAt,
   holdLine,
@@ -21,15 +21,12 @@ export type ComputeResult =
   | { readonly ok: true; readonly saved: SavedPlan; readonly glance: Glance }
   | { readonly ok: false; readonly problems: string[] }
 
-/** Runs in a worker thread: the plan again from the choices, as it is saved. */
-export default function compute(request: PlanRequest): ComputeResult {
+/** Runs in a worker thread: the plan again from the choices, as it is saved; what it holds is not worked out yet. */
+export function unchecked(request: PlanRequest): ComputeResult {
   const result = plan(request)
   if (!result.ok)
     return { ok: false, problems: result.findings.filter((f) => f.severity === 'error').map((f) => f.code) }
   const made = result.plan
-  const { hold, thorough } = planThoroughLeast(made, planHold(made))
-  const grams = numberOf(holdQuantities(made, hold, thorough).pull)
-  const line = holdLine(hold, grams, thorough, looseCount(made.design, made.stone))
   return {
     ok: true,
     glance: { seen: { design: made.design, steps: made.steps.map(stepSeen) } },
@@ -46,19 +43,36 @@ export default function compute(request: PlanRequest): ComputeResult {
         demands: { ...request.settings.demands },
       },
       lengths: Object.fromEntries(made.cut.wires.map((w) => [w.id, numberOf(w.length)])),
-      hold: {
-        verdict: line.verdict,
-        word: line.word,
-        say: line.say,
-        grams,
-        timesWeight: thorough?.timesWeight ?? hold.timesWeight,
-        weakest: hold.weakest,
-        arrow: [...(thorough?.release.d ?? hold.arrow)],
-      },
+      hold: null,
       metal: numberOf(made.cut.metal),
       minutes: made.steps.reduce((sum, s) => sum + s.minutes, 0),
     },
   }
+}
+
+/** Runs in a worker thread: what a plan holds. @throws Error for one that cannot be built */
+export function check(request: PlanRequest): HeldAsSaved {
+  const result = plan(request)
+  if (!result.ok) throw new Error('only what can be built is checked')
+  const made = result.plan
+  const { hold, thorough } = planThoroughLeast(made, planHold(made))
+  const grams = numberOf(holdQuantities(made, hold, thorough).pull)
+  const line = holdLine(hold, grams, thorough, looseCount(made.design, made.stone))
+  return {
+    verdict: line.verdict,
+    word: line.word,
+    say: line.say,
+    grams,
+    timesWeight: thorough?.timesWeight ?? hold.timesWeight,
+    weakest: hold.weakest,
+    arrow: [...(thorough?.release.d ?? hold.arrow)],
+  }
+}
+
+/** Runs in a worker thread: the plan again from the choices, with what it holds. */
+export default function compute(request: PlanRequest): ComputeResult {
+  const made = unchecked(request)
+  return made.ok ? { ...made, saved: { ...made.saved, hold: check(request) } } : made
 }
 
 /** Runs in a worker thread: how a saved plan looks, and its steps. */

@@ -40,7 +40,7 @@ export class PiecesController {
 
   @Get(':id')
   one(@Who() who: Caller, @Param('id', Id) id: string): Promise<PieceRow> {
-    return this.pieces.one(who.workshop, id)
+    return this.service.one(who.workshop, id)
   }
 
   @Get(':id/glance')

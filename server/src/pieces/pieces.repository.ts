@@ -8,6 +8,7 @@ import {
   type Costs,
   type Events,
   type Glance,
+  type HeldAsSaved,
   type PieceCreate,
   type PieceEdit,
   type PiecePage,
@@ -242,6 +243,17 @@ export class PiecesRepository {
       .execute()
   }
 
+  /** Writes what a plan holds to it, where it is still the piece's plan. No new version: nobody's edit is in its way. */
+  async keepHeld(workshop: string, id: string, plan: SavedPlan, held: HeldAsSaved): Promise<void> {
+    await this.db
+      .updateTable('pieces')
+      .set({ plan: JSON.stringify({ ...plan, hold: held }) })
+      .where('workshop_id', '=', workshop)
+      .where('id', '=', id)
+      .where('plan', '=', sql<SavedPlan>`${JSON.stringify(plan)}::jsonb`)
+      .execute()
+  }
+
   /** Events after the numbered one, in the order in which they came here; a page of them unless all are asked for. */
   async events(workshop: string, piece: string, after: number, most?: number): Promise<Events> {
     let query = this.db
@@ -306,7 +318,10 @@ interface Filled {
   readonly costs: Costs
 }
 
-/** Filled-up rows by workshop, piece and version: checking a saved plan looks at its whole stone, and a version never changes again. */
+/**
+ * Filled-up rows by workshop, piece, version and whether its plan was checked: filling up looks at the whole stone, and beside that check a version
+ * never changes again.
+ */
 const filled = new Map<string, Filled>()
 const MOST_FILLED = 500
 
@@ -321,7 +336,7 @@ function toRow<
     variants: Variant[]
   },
 >(workshop: string, { updated_at, plan, variants, costs, ...row }: T) {
-  const key = `${workshop} ${row.id} ${row.version}`
+  const key = `${workshop} ${row.id} ${row.version} ${plan?.hold ? 'checked' : ''}`
   let known = filled.get(key)
   if (!known) {
     known = {

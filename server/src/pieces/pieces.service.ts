@@ -4,15 +4,17 @@ import {
   tally,
   type Choices,
   type Glance,
+  type HeldAsSaved,
   type PieceRow,
   type PlanSave,
   type PlanSaved,
   type SavedPlan,
   type VariantWrite,
 } from '@verger/contract'
-import { family, withKeptPrices } from '@verger/core'
-import { randomUUID } from 'node:crypto'
+import { family, withKeptPrices, type PlanRequest } from '@verger/core'
+import { createHash, randomUUID } from 'node:crypto'
 import { Compute } from '../compute/compute.module.js'
+import type { ComputeResult } from '../compute/plan.worker.js'
 import { DrawerRepository } from '../drawer/drawer.module.js'
 import { notFound, ProblemError, stale } from '../http/problem.js'
 import { WorkshopRepository } from '../workshop/workshop.repository.js'
@@ -21,6 +23,15 @@ import { PiecesRepository } from './pieces.repository.js'
 /** Difference between a shown and a recomputed length that is not worth telling, mm. */
 const SAME = 0.01
 const MOST_VARIANTS = 12
+
+/** What is told of a plan whose check was not finished in time. */
+const UNCHECKED: HeldAsSaved = {
+  verdict: 'doubtful',
+  word: 'Not checked.',
+  say: 'It takes the server too long to check. Fewer points of the outline, or fewer bends, make it quicker.',
+  grams: 0,
+  timesWeight: 0,
+}
 
 interface Planned {
   readonly plan: SavedPlan
@@ -34,6 +45,9 @@ function refuseStale(piece: PieceRow, { version }: { readonly version: number })
 
 @Injectable()
 export class PiecesService {
+  /** Checks under way, by what is checked. */
+  private readonly checking = new Map<string, Promise<HeldAsSaved | null>>()
+
   constructor(
     @Inject(PiecesRepository) private readonly pieces: PiecesRepository,
     @Inject(WorkshopRepository) private readonly workshops: WorkshopRepository,
@@ -41,7 +55,10 @@ export class PiecesService {
     @Inject(Compute) private readonly compute: Compute,
   ) {}
 
-  /** Computes the plan again from its choices and saves what was computed; lengths that differ from those shown are told. */
+  /**
+   * Computes the plan again from its choices and keeps it at once, lengths that differ from those shown are told; what it holds is checked
+   * after, and written to it then.
+   */
   async savePlan(workshop: string, id: string, save: PlanSave): Promise<PlanSaved> {
     const piece = await this.pieces.one(workshop, id)
     refuseStale(piece, save)
@@ -53,12 +70,50 @@ export class PiecesService {
         undefined,
         'verger:contract',
       )
-    const { plan, glance } = await this.planned(workshop, piece, save.choices)
+    const { plan, glance } = await this.planned(workshop, piece, save.choices, (r) =>
+      this.compute.unchecked(r),
+    )
     const row = await this.pieces.edit(workshop, id, { version: save.version }, { plan, glance })
     const differences = Object.entries(plan.lengths)
       .map(([wire, computed]) => ({ wire, computed, shown: save.lengths[wire] ?? 0 }))
       .filter((d) => Math.abs(d.shown - d.computed) > SAME)
+    void this.held(workshop, id, plan)
     return { piece: row, differences }
+  }
+
+  /** A piece; where its plan was not checked yet, as after a stop of the server, that begins. */
+  async one(workshop: string, id: string): Promise<PieceRow> {
+    const piece = await this.pieces.one(workshop, id)
+    if (piece.plan && !piece.plan.hold) void this.held(workshop, id, piece.plan)
+    return piece
+  }
+
+  /** What a saved plan holds: as it was checked, or as it is now, which is kept. Null where the server has no room for it yet. */
+  private held(workshop: string, id: string, plan: SavedPlan): Promise<HeldAsSaved | null> {
+    if (plan.hold) return Promise.resolve(plan.hold)
+    const key = createHash('sha1')
+      .update(JSON.stringify([workshop, id, plan]))
+      .digest('base64')
+    const known = this.checking.get(key)
+    if (known) return known
+    const found = this.check(workshop, id, plan).finally(() => this.checking.delete(key))
+    this.checking.set(key, found)
+    return found
+  }
+
+  private async check(workshop: string, id: string, plan: SavedPlan): Promise<HeldAsSaved | null> {
+    try {
+      const held = await this.compute.check(plan)
+      await this.pieces.keepHeld(workshop, id, plan, held)
+      return held
+    } catch (error) {
+      if (error instanceof ProblemError && error.getStatus() === 422) {
+        await this.pieces.keepHeld(workshop, id, plan, UNCHECKED)
+        return UNCHECKED
+      }
+      // many are being checked, the server stops, or the database is away: whoever looks at the piece next has it checked
+      return null
+    }
   }
 
   /** How the saved plan looks, and its steps. */
@@ -91,7 +146,12 @@ export class PiecesService {
     return this.pieces.edit(workshop, id, { version: piece.version }, { variants })
   }
 
-  private async planned(workshop: string, piece: PieceRow, choices: Choices): Promise<Planned> {
+  private async planned(
+    workshop: string,
+    piece: PieceRow,
+    choices: Choices,
+    compute: (request: PlanRequest) => Promise<ComputeResult> = (r) => this.compute.plan(r),
+  ): Promise<Planned> {
     const checked = checkChoices(piece.stone, choices)
     if (!checked.success)
       throw new ProblemError(
@@ -108,7 +168,7 @@ export class PiecesService {
       this.drawer.list(workshop),
     ])
     const wires = drawer.flatMap(({ item }) => (item.kind === 'wire' ? [item] : []))
-    const result = await this.compute.plan({
+    const result = await compute({
       stone: piece.stone,
       family: choices.family,
       options: choices.options,
@@ -128,6 +188,15 @@ export class PiecesService {
   async finish(workshop: string, id: string): Promise<void> {
     const piece = await this.pieces.one(workshop, id)
     if (!piece.plan) throw new ProblemError(409, 'This piece has no plan yet', 'Plan it first.')
+    const hold = await this.held(workshop, id, piece.plan)
+    if (!hold)
+      throw new ProblemError(
+        503,
+        'What this piece holds is still being checked',
+        'Finish it again in half a minute; everything is kept.',
+        undefined,
+        'verger:busy',
+      )
     const bench = tally((await this.pieces.events(workshop, id, 0)).events)
     const { rate } = await this.workshops.settings(workshop)
     const minutes = Object.values(bench.time).reduce((a, b) => a + b, 0) / 60_000
@@ -137,7 +206,7 @@ export class PiecesService {
       labour: (minutes / 60) * (rate / 100),
       planned: piece.plan.lengths,
       used: bench.cut,
-      hold: piece.plan.hold,
+      hold,
       proof: bench.proof,
       reasons: bench.reasons,
       costs: piece.costs,

@@ -9,7 +9,14 @@ export const useMe = () => useQuery({ queryKey: ['me'], queryFn: api.me, retry: 
 
 export const usePieces = () => useQuery({ queryKey: ['pieces'], queryFn: api.pieces })
 export const useStones = () => useQuery({ queryKey: ['stones'], queryFn: api.stones })
-export const usePieceRow = (id: string) => useQuery({ queryKey: ['piece', id], queryFn: () => api.piece(id) })
+/** How often a piece is asked for anew while the server checks what it holds, ms. */
+const WHILE_CHECKED = 1500
+export const usePieceRow = (id: string) =>
+  useQuery({
+    queryKey: ['piece', id],
+    queryFn: () => api.piece(id),
+    refetchInterval: ({ state }) => (state.data?.plan && !state.data.plan.hold ? WHILE_CHECKED : false),
+  })
 
 /** A piece, with the scripts of the settings that it and its variants are planned in. */
 export function usePiece(id: string) {

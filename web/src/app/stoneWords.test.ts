@@ -31,7 +31,7 @@ describe('stones in words', () => {
       for (let k = 0; k < 6; k++) {
         const stone = randomStoneOf(kind, random)
         if (stoneErrors(stone).length > 0) continue
-        const said = sizeName(stone).replace('⌀ ', '').split(' × ').map(Number)
+        const said = sizeName(stone).replace('⌀ ', '').replace(' mm', '').split(' × ').map(Number)
         const measures = [stone.length, stone.width, stone.depth]
         for (const v of said) expect(measures.some((m) => Math.abs(m - v) < 0.006)).toBe(true)
         // a measure that is not said is equal to one that is

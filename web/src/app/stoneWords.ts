@@ -51,10 +51,10 @@ export function shapeName(stone: Pick<Stone, 'kind' | 'outline' | 'form'>): stri
   return stone.kind === 'slab' ? `${outline} slab` : `${outline} ${KIND_WORDS[stone.kind]}`
 }
 
-/** Its measures in a row, each once. @example sizeName(stone) // '30 × 22 × 7' */
+/** Its measures in a row, each once; stones are sold in millimetres everywhere. @example sizeName(stone) // '30 × 22 × 7 mm' */
 export function sizeName(stone: Stone): string {
   const say = (v: number) => String(Number(v.toFixed(2)))
   const parts = widthIsLength(stone) ? [`⌀ ${say(stone.length)}`] : [say(stone.length), say(stone.width)]
   if (!depthIsWidth(stone)) parts.push(say(stone.depth))
-  return parts.join(' × ')
+  return `${parts.join(' × ')} mm`
 }

@@ -1,6 +1,6 @@
 import type { HoldLine, Finding } from '@verger/core'
 import { fill, family, inUnits, planText, stoneText } from '@verger/core'
-import type { ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import { useSettings } from '../app/workshop.js'
 import { Figure } from './Figure.js'
 
@@ -25,6 +25,7 @@ export function Judgement({
   instead?: ReactNode
   children?: ReactNode
 }) {
+  const [open, setOpen] = useState(false)
   if (!line)
     return (
       <div
@@ -47,20 +48,30 @@ export function Judgement({
   const look = LOOK[line.verdict]
   return (
     <div
-      className={`flex min-h-[84px] flex-wrap items-center gap-x-6 gap-y-1.5 border-l-[6px] px-4 py-2 sm:gap-y-3 sm:px-6 sm:py-3 ${look.box}`}
+      className={`flex min-h-[72px] items-center gap-x-3 border-l-[6px] px-3 py-2 sm:min-h-[84px] sm:flex-wrap sm:gap-x-6 sm:gap-y-3 sm:px-6 sm:py-3 ${look.box}`}
       role="status"
       aria-live="polite"
       data-verdict={line.verdict}
     >
-      <div className="min-w-0 flex-1 basis-80">
-        <div className="text-[17px] leading-snug sm:text-[19px]">
+      <div className="min-w-0 flex-1 sm:basis-80">
+        <div className="text-[16px] leading-snug sm:text-[19px]">
           <strong className={look.word}>
             <span aria-hidden>{look.mark} </span>
             {line.word}
           </strong>{' '}
-          {line.say}
+          {line.say}{' '}
+          <button
+            type="button"
+            className="border-0 bg-transparent p-0 text-[15px] text-copper underline sm:hidden"
+            aria-expanded={open}
+            onClick={() => setOpen(!open)}
+          >
+            {open ? 'less' : 'why'}
+          </button>
         </div>
-        <div className="text-[15px] leading-snug text-soft sm:text-base">
+        <div
+          className={`text-[15px] leading-snug text-soft sm:block sm:text-base ${open ? '' : 'max-sm:hidden'}`}
+        >
           {line.more} {pull} {busy ? 'Checking again …' : 'An estimate: the proof at the bench decides.'}
         </div>
       </div>

@@ -30,7 +30,7 @@ export function PieceFrame({
   return (
     <Frame
       title={`${piece.name || 'Unnamed piece'}, ${here}`}
-      beside={<Road piece={piece.id} here={here} reached={piece.station} />}
+      beside={<Road piece={piece.id} stone={piece.stone} here={here} reached={piece.station} />}
       right={
         <span className="flex items-center gap-5">
           {right}
@@ -85,7 +85,7 @@ function Badge({
         aria-label={`${piece.name || 'Unnamed piece'}: name and file`}
         data-testid="badge"
       >
-        <span className="hidden max-w-44 text-right leading-tight sm:block">
+        <span className="hidden max-w-28 text-right leading-tight sm:block lg:max-w-44">
           <span className="block truncate font-semibold">{piece.name || 'Unnamed piece'}</span>
           <span className="text-[15px] text-copper underline">Name and file</span>
         </span>

@@ -1,5 +1,9 @@
 import type { StationId } from '@verger/contract'
+import { fullStone, stoneErrors, type Stone } from '@verger/core'
+import { useMemo } from 'react'
 import { Link } from 'react-router'
+import { stoneLines } from '../drawing/stoneLines.js'
+import { StoneShape } from '../drawing/StoneShape.js'
 
 export const STATIONS: readonly { readonly id: StationId; readonly name: string }[] = [
   { id: 'measure', name: 'Measure' },
@@ -11,13 +15,39 @@ export const STATIONS: readonly { readonly id: StationId; readonly name: string 
   { id: 'ledger', name: 'Ledger' },
 ]
 
-/** The road of a piece as one wire: done stations are coils on it, the present one a ring, those to come are open. */
+/** Half the height that a stone has on the road, of the 34 of a station's mark. */
+const LIES = 13
+
+/** The stone as it lies on the wire, across it; where there is none yet, a plain one. */
+function Present({ stone }: { stone: Stone | undefined }) {
+  const full = useMemo(
+    () => (stone && stoneErrors(stone).length === 0 ? fullStone(stone) : undefined),
+    [stone],
+  )
+  if (!full) return <ellipse cx={17} cy={17} rx={14} ry={10} fill="var(--copper)" />
+  const { x0, x1, y0, y1 } = stoneLines(full, 'front').box
+  const [wide, tall] = [x1 - x0, y1 - y0]
+  const lying = tall > wide
+  const k = LIES / (Math.max(wide, tall) / 2)
+  return (
+    <g
+      transform={`translate(17 17) ${lying ? 'rotate(90)' : ''} scale(${k}) translate(${-(x0 + x1) / 2} ${-(y0 + y1) / 2})`}
+    >
+      <StoneShape stone={full} view="front" />
+    </g>
+  )
+}
+
+/** The road of a piece as one wire: done stations are turns wound on it, at the present one lies the stone, those to come are pencil marks. */
 export function Road({
   piece,
+  stone,
   here,
   reached,
 }: {
   piece?: string | undefined
+  /** The piece's own, where its measures are known. */
+  stone?: Stone | undefined
   here: StationId
   reached: StationId
 }) {
@@ -41,10 +71,7 @@ export function Road({
             const open = piece !== undefined && (i <= far || i <= at)
             const mark =
               i === at ? (
-                <g>
-                  <circle cx={17} cy={17} r={11} fill="var(--paper)" stroke="var(--copper)" strokeWidth={4} />
-                  <circle cx={17} cy={17} r={4} fill="var(--copper)" />
-                </g>
+                <Present stone={stone} />
               ) : i <= far ? (
                 <g stroke="var(--copper)" strokeWidth={3} fill="none">
                   {[7, 12, 17, 22].map((k) => (
@@ -52,7 +79,7 @@ export function Road({
                   ))}
                 </g>
               ) : (
-                <circle cx={17} cy={17} r={7} fill="var(--paper)" stroke="var(--hair)" strokeWidth={3} />
+                <path d="M17 9v16" stroke="var(--soft)" strokeWidth={2} />
               )
             const body = (
               <>

@@ -369,6 +369,42 @@ const recipe: Recipe<typeof choices> = {
   make,
   moves,
   benchMoves,
+  notes: [
+    {
+      wires: ['front'],
+      parts: ['bend', 'side'],
+      seen: 'front',
+      choices: ['frontBends', 'frontOverlap', 'frontHold'],
+      slides: { along: 'frontBends', inward: 'frontOverlap' },
+    },
+    {
+      wires: ['rear'],
+      parts: ['bend', 'side'],
+      seen: 'back',
+      choices: ['backBends', 'backOverlap', 'backHold'],
+      slides: { along: 'backBends', inward: 'backOverlap' },
+    },
+    { parts: ['side'], seen: 'front', choices: ['size', 'wires', 'profile', 'twist'] },
+    {
+      joints: ['foot'],
+      seen: 'front',
+      choices: ['foot', 'footBind', 'footForm', 'footGap', 'binding', 'bindingSize', 'order'],
+      slides: { choice: 'foot', toward: 'out', times: 2 },
+    },
+    { parts: ['bail'], seen: 'front', choices: ['bail', 'roll', 'strip', 'passes', 'pair'] },
+    {
+      joints: ['neck'],
+      seen: 'front',
+      choices: ['neck', 'neckRadius', 'leave'],
+      slides: { choice: 'neck', toward: 'up', times: 1 },
+    },
+    {
+      parts: ['swirl', 'tail', 'tied', 'bare', 'neck'],
+      seen: 'front',
+      choices: ['tail', 'swirls', 'swirlPlace', 'tailOver'],
+    },
+    { parts: ['through', 'coil', 'shoulder'], seen: 'front', choices: ['bead', 'beadWire', 'ball'] },
+  ],
   checks: ['frame-only', 'shake', 'push', 'ends', 'bail', 'symmetry', 'stone', 'temporary'],
   room: {
     tail: ['tailOver', 'tail', 'bead', 'swirls'],

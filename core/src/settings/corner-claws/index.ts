@@ -255,6 +255,35 @@ const recipe: Recipe<typeof choices> = {
     return undefined
   },
   make,
+  notes: [
+    {
+      wires: ['claw-right', 'claw-left'],
+      parts: ['middle'],
+      seen: 'front',
+      choices: ['claw', 'claws', 'clawSize'],
+      slides: { choice: 'claw', toward: 'in', times: 1 },
+    },
+    {
+      wires: ['seat-right', 'seat-left'],
+      parts: ['middle'],
+      seen: 'back',
+      choices: ['seat', 'size', 'seatTemper'],
+      slides: { choice: 'seat', toward: 'in', times: 1 },
+    },
+    {
+      joints: ['top-left', 'top-right', 'bottom-left', 'bottom-right'],
+      seen: 'front',
+      choices: ['tie', 'tieSize', 'play'],
+    },
+    { parts: ['finger', 'lap'], seen: 'back', choices: ['ring', 'clear'] },
+    { parts: ['bail'], seen: 'front', choices: ['bail', 'roll', 'strip', 'passes'] },
+    {
+      joints: ['neck'],
+      seen: 'front',
+      choices: ['neck'],
+      slides: { choice: 'neck', toward: 'up', times: 1 },
+    },
+  ],
   checks: ['square', 'corners', 'shake', 'push', 'ends', 'worn', 'symmetry', 'stone'],
   room: {
     end: ['clear', 'ring', 'neck', 'size', 'clawSize'],

@@ -168,6 +168,24 @@ const recipe: Recipe<typeof choices> = {
   bearing: 'size',
   unfit,
   make,
+  notes: [
+    { wires: ['lace'], parts: ['taut', 'turns'], seen: 'front', choices: ['turns', 'ends', 'lace'] },
+    {
+      wires: ['back'],
+      parts: ['bend', 'lashed', 'leg'],
+      seen: 'back',
+      choices: ['bends', 'back', 'reach', 'size'],
+    },
+    { parts: ['foot'], seen: 'front', choices: ['foot', 'tip', 'coil', 'stand', 'low'] },
+    { parts: ['top', 'leg', 'rung'], seen: 'back', choices: ['high'] },
+    { parts: ['loop', 'bail', 'tail', 'neck'], seen: 'front', choices: ['bail', 'passes', 'roll', 'strip'] },
+    {
+      joints: ['neck'],
+      seen: 'front',
+      choices: ['neck'],
+      slides: { choice: 'neck', toward: 'up', times: 1 },
+    },
+  ],
   checks: ['lacing', 'shake', 'push', 'ends', 'worn', 'stone'],
   room: {
     top: ['stand', 'size'],

@@ -1,5 +1,6 @@
 import type { Joint, Wire } from '../../design/index.js'
 import type { Finding } from '../../finding/index.js'
+import { remember } from '../../geom/index.js'
 import { pathLength } from '../../path/index.js'
 import { stoneFrom, stoneInputs, type FullStone } from '../../stone/index.js'
 import { ALLOY_SOURCE, alloy, mandrelFor, WIRE_SIZES, type AlloyId, type Temper } from '../../wire/index.js'
@@ -260,6 +261,8 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
     }
   }
 
+  // many figures of a plan hang on the same inputs
+  const agains = remember<string, Made>(16)
   const maker: Maker = {
     searched,
     make: (stone, options, hand) => make(stone, options, hand, false),
@@ -276,9 +279,11 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
           return [[id, chosenFrom(c, said)]]
         }),
       )
-      const unnamed = startOf(choices, stone, { alloy: 'copper', temper: 'half hard' }, named)
-      // what is named is as it was, on its step or not
-      return make(stone, { ...unnamed, ...named }, 'right', true)
+      return agains(JSON.stringify([stone, named]), () => {
+        const unnamed = startOf(choices, stone, { alloy: 'copper', temper: 'half hard' }, named)
+        // what is named is as it was, on its step or not
+        return make(stone, { ...unnamed, ...named }, 'right', true)
+      })
     },
   }
   return maker

@@ -2,7 +2,7 @@ import type { Finding } from '../../finding/index.js'
 import type { FullStone, StoneInputs } from '../../stone/index.js'
 import type { Stock, Temper } from '../../wire/index.js'
 import type { Formulas, Quantity, Unit } from '../../working/index.js'
-import type { BenchMove, Family, FamilyText, Hand, MendMove } from '../family.js'
+import type { BenchMove, Family, FamilyText, Hand, MendMove, Note } from '../family.js'
 import type { Choices, From, Gauge, METAL, OptionsOf } from './choices.js'
 import type { Wirework } from './wirework.js'
 
@@ -93,6 +93,8 @@ export interface Recipe<C extends Choices> {
   /** What can be done about the hold beside what its choices say of themselves, and what can be done with the stone in. */
   moves?(stone: FullStone, o: OptionsOf<WithMetal<C>>): readonly MendMove[]
   benchMoves?(stone: FullStone, o: OptionsOf<WithMetal<C>>): readonly BenchMove[]
+  /** Where its choices stand on the drawing; what stands nowhere is of the whole piece. */
+  readonly notes: readonly Note[]
   readonly checks: readonly string[]
   readonly room?: Family['room']
   readonly mends: Family['mends']

@@ -235,6 +235,23 @@ const recipe: Recipe<typeof choices> = {
     return undefined
   },
   make,
+  notes: [
+    {
+      parts: ['loops'],
+      seen: 'front',
+      choices: ['over', 'size'],
+      slides: { choice: 'over', toward: 'in', times: 1 },
+    },
+    { parts: ['loops'], seen: 'back', choices: ['loops'] },
+    { joints: ['front-4', 'front-9', 'front-2'], seen: 'front', choices: ['link', 'links'] },
+    { parts: ['bail'], seen: 'front', choices: ['bail', 'roll', 'strip', 'passes'] },
+    {
+      joints: ['neck'],
+      seen: 'front',
+      choices: ['neck'],
+      slides: { choice: 'neck', toward: 'up', times: 1 },
+    },
+  ],
   checks: ['links', 'shake', 'push', 'ends', 'worn', 'stone'],
   room: { shoulder: ['neck', 'loops'], loops: ['over', 'loops', 'size'], end: ['neck'] },
   mends: {

@@ -239,6 +239,31 @@ const recipe: Recipe<typeof choices> = {
       outputs: [...places, ...rodsOf(k, ground, rods)],
     }
   },
+  notes: [
+    {
+      wires: ['near'],
+      parts: ['front', 'back'],
+      seen: 'front',
+      choices: ['seat', 'size', 'play', 'work'],
+      slides: { choice: 'seat', toward: 'out', times: 2 },
+    },
+    {
+      wires: ['far'],
+      parts: ['back', 'front'],
+      seen: 'back',
+      choices: ['hoop', 'size', 'play'],
+      slides: { choice: 'hoop', toward: 'out', times: 2 },
+    },
+    { parts: ['coil'], seen: 'front', choices: ['turns'] },
+    { parts: ['finger', 'side'], seen: 'back', choices: ['ring', 'shank', 'shankSize', 'bulge', 'leave'] },
+    { parts: ['loop'], seen: 'front', choices: ['bail', 'rounds', 'passes'] },
+    {
+      joints: ['neck'],
+      seen: 'front',
+      choices: ['neck', 'bindingSize'],
+      slides: { choice: 'neck', toward: 'up', times: 1 },
+    },
+  ],
   checks: ['hoops', 'shake', 'push', 'ends', 'worn', 'symmetry', 'stone'],
   room: {
     hook: ['bail', 'neck', 'shankSize', 'shank'],

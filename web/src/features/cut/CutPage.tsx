@@ -1,13 +1,14 @@
 import type { Me } from '@verger/contract'
 import { family, numberOf, wireToGather, type CutWire } from '@verger/core'
 import { useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
+import { useLocation, useNavigate, useParams } from 'react-router'
 import { keeperOf } from '../../app/session.js'
 import { sayLength, useSettings } from '../../app/workshop.js'
 import { useBench } from '../../bench/useBench.js'
 import { readLength, withinReach } from '../../ui/readLength.js'
 import { ruleOf } from '../../ui/rule.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
+import { ServerCheck } from '../../ui/ServerCheck.js'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
 import { GatherList } from './GatherList.js'
 import { CutBars } from './CutBars.js'
@@ -17,6 +18,7 @@ import { laidOff, marksToMake, takenFrom } from './marks.js'
 export default function CutPage({ me }: { me: Me }) {
   const { pieceId = '' } = useParams()
   const navigate = useNavigate()
+  const otherLengths = (useLocation().state as { otherLengths?: string[] } | null)?.otherLengths ?? []
   const moveOn = useMoveOn()
   const bench = useBench(keeperOf(me), pieceId)
   const saved = useSavedPlan(bench)
@@ -44,10 +46,17 @@ export default function CutPage({ me }: { me: Me }) {
       <h1 className="text-[34px]">
         {cut.wires.length === 1 ? 'Cut one wire' : `Cut ${cut.wires.length} wires`}
       </h1>
-      <p className="mb-4 text-lg text-soft">
+      {otherLengths.length > 0 && (
+        <p className="mb-3 text-amber" role="alert">
+          ▲ The server works out other lengths for {otherLengths.map((id) => text.wires[id] ?? id).join(', ')}{' '}
+          than the page that planned it. Reload this page before you cut.
+        </p>
+      )}
+      <p className="mb-1 text-lg text-soft">
         {cut.wires.length > 1 && `${stocks.join('; ')}. `}Longest first. Measure again before each cut; hold
         both ends, eye protection on.
       </p>
+      <ServerCheck piece={piece.id} held={piece.plan!.hold} />
       <div className="grid flex-1 gap-10 lg:grid-cols-[minmax(0,1fr)_320px]">
         <CutBars
           cut={cut}

@@ -2,6 +2,7 @@ import type { BenchTally, Glance, PieceSummary } from '@verger/contract'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { api } from '../../app/api.js'
+import { sayHeld } from '../../app/held.js'
 import { usePieceRow } from '../../app/session.js'
 import { shapeName } from '../../app/stoneWords.js'
 import { sayTime } from '../../app/workshop.js'
@@ -35,9 +36,9 @@ export default function OnTheBench({ piece, keeper }: { piece: PieceSummary; kee
         <h1 className="text-[30px]">{piece.name || 'Unnamed piece'}</h1>
         <p className="mb-3 text-soft">
           {piece.stone.mineral} {shapeName(piece.stone)}
-          {whole?.plan ? ` · ${whole.plan.hold.word} ${whole.plan.hold.say}` : ''}
+          {whole?.plan ? ` · ${sayHeld(whole.plan.hold)}` : ''}
         </p>
-        <Road piece={piece.id} here={piece.station} reached={piece.station} />
+        <Road piece={piece.id} stone={whole?.stone} here={piece.station} reached={piece.station} />
         <div className="mt-2 flex flex-wrap items-center justify-between gap-3">
           <NextStep plan={plan} piece={piece} tally={tally} />
           <Link to={`/pieces/${piece.id}/${piece.station}`} className="btn btn-main text-lg">

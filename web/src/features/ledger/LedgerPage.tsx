@@ -2,6 +2,7 @@ import type { Me } from '@verger/contract'
 import { family } from '@verger/core'
 import { useParams } from 'react-router'
 import { useSavedPlan } from '../../app/savedPlan.js'
+import { sayHeld } from '../../app/held.js'
 import { keeperOf } from '../../app/session.js'
 import { useBench } from '../../bench/useBench.js'
 import { Figure } from '../../ui/Figure.js'
@@ -25,7 +26,7 @@ export default function LedgerPage({ me }: { me: Me }) {
     <PieceFrame piece={piece} here="ledger" plan={plan}>
       <h1 className="text-[34px]">{piece.name || 'Unnamed piece'}</h1>
       <p className="mb-4 text-lg text-soft">
-        {piece.stone.mineral} · {text.name.toLowerCase()} · {piece.plan!.hold.word} {piece.plan!.hold.say}
+        {piece.stone.mineral} · {text.name.toLowerCase()} · {sayHeld(piece.plan!.hold)}
       </p>
       <div className="grid gap-12 lg:grid-cols-[minmax(0,1fr)_360px]">
         <div>

@@ -138,8 +138,7 @@ export default function PaperPage({ me }: { me: Me }) {
                 {name} · {SHEET_NAMES[sheet].toLowerCase()}
               </strong>
               <span className="block truncate text-[3.4mm]">
-                {stone.mineral}, {shapeName(stone)}, {sizeName(stone)} mm ·{' '}
-                {format(new Date(), 'd MMMM yyyy')}
+                {stone.mineral}, {shapeName(stone)}, {sizeName(stone)} · {format(new Date(), 'd MMMM yyyy')}
               </span>
             </div>
           }

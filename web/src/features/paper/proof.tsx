@@ -1,4 +1,5 @@
 import { family } from '@verger/core'
+import { sayHeld } from '../../app/held.js'
 import { checksOf } from '../proof/checks.js'
 import { endsOf, sayEnd } from '../proof/ends.js'
 import { Box } from './Box.js'
@@ -12,8 +13,7 @@ export const proofSheet: Sheet = ({ plan, piece }) => {
       id: 'how',
       node: (
         <p className="m-0 pb-[2mm] text-[3.6mm]">
-          Over a folded cloth, in good light. The plan says: {piece.plan!.hold.word.toLowerCase()},{' '}
-          {piece.plan!.hold.say.charAt(0).toLowerCase() + piece.plan!.hold.say.slice(1)} What you find here
+          Over a folded cloth, in good light. The plan: {sayHeld(piece.plan!.hold)} What you find here
           decides.
         </p>
       ),

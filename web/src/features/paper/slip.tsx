@@ -37,7 +37,7 @@ export const slipSheet: Sheet = (of) => {
       node: (
         <div className="w-[120mm] text-[3.6mm]">
           <p className="m-0 pb-[2mm]">
-            {plan.stone.mineral}, {shapeName(plan.stone)}, {sizeName(plan.stone)} mm · {text.name}
+            {plan.stone.mineral}, {shapeName(plan.stone)}, {sizeName(plan.stone)} · {text.name}
           </p>
           <table className="w-full border-collapse">
             <thead>

@@ -27,6 +27,7 @@ export function OptionRows({
   plan,
   share,
   settings,
+  lit,
   onChange,
 }: {
   familyId: string
@@ -36,6 +37,8 @@ export function OptionRows({
   plan: Plan | undefined
   share: number | undefined
   settings: WorkshopSettings | undefined
+  /** Choices of the place that is taken up on the drawing. */
+  lit?: readonly string[] | undefined
   onChange: (id: string, value: OptionValue) => void
 }) {
   const { params, text } = family(familyId)
@@ -74,7 +77,7 @@ export function OptionRows({
           )}
           <div
             onFocus={() => setFocused(p.id)}
-            className="grid min-h-[34px] grid-cols-[minmax(0,1fr)_minmax(0,290px)] items-center gap-3 border-b border-line"
+            className={`grid min-h-[34px] grid-cols-[minmax(0,1fr)_minmax(0,290px)] items-center gap-3 border-b border-line ${lit?.includes(p.id) ? 'bg-copper-wash' : ''}`}
           >
             <span className="flex flex-wrap items-baseline gap-x-3">
               <label htmlFor={`option-${p.id}`}>{text.params[p.id] ?? p.id}</label>
@@ -129,21 +132,25 @@ const isSize = (p: Param): boolean =>
 
 const round = (v: number): number => Number(v.toFixed(3))
 
-function OptionInput({
+/** One choice with its steps, as its kind is chosen. */
+export function OptionInput({
   p,
+  on = 'option',
   value,
   onChange,
   name,
   kept,
 }: {
   p: Param
+  /** Where it stands: beside the list a choice stands at its note. */
+  on?: 'option' | 'note'
   value: OptionValue
   /** Of a wire's size: does it lie in the drawer. */
   kept: ((size: string) => boolean) | undefined
   onChange: (v: OptionValue) => void
   name: string
 }) {
-  const id = `option-${p.id}`
+  const id = `${on}-${p.id}`
   const { units } = useSettings()
   switch (p.kind) {
     case 'integer':

@@ -11,7 +11,7 @@ import { EndsCount } from './EndsCount.js'
 export function PlanFigures({ plan }: { plan: Plan }) {
   const { text } = family(plan.family)
   return (
-    <dl className="sheet order-3 m-0 grid grid-cols-1 gap-x-8 border-t-0 px-5 pb-1 sm:grid-cols-2 lg:border-t">
+    <dl className="sheet order-3 m-0 grid grid-cols-1 gap-x-8 px-5 pb-1 sm:grid-cols-2 lg:grid-cols-1">
       {plan.outputs.map((o) => (
         <Row key={o.id} name={text.outputs[o.id] ?? o.id} beside={o.tool && <Nearest output={o} />}>
           <Figure name={text.outputs[o.id] ?? o.id} q={o.quantity} />
@@ -74,7 +74,7 @@ function Row({
 }) {
   return (
     <div
-      className={`flex items-baseline justify-between gap-3 border-b border-line py-[3px] ${wide ? 'sm:col-span-2' : ''}`}
+      className={`flex items-baseline justify-between gap-3 border-b border-line py-[3px] ${wide ? 'sm:col-span-2 lg:col-span-1' : ''}`}
     >
       <dt className="text-soft">
         {name}

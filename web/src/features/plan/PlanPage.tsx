@@ -5,6 +5,7 @@ import {
   family,
   fill,
   firstShare,
+  notedIn,
   stoneText,
   type Options,
   type Stone,
@@ -18,6 +19,7 @@ import { useFamilies } from '../../app/families.js'
 import { usePlanSettings } from '../../app/planSettings.js'
 import { usePiece } from '../../app/session.js'
 import { sizeName } from '../../app/stoneWords.js'
+import { useWide } from '../../app/useWide.js'
 import { sayLength, sayMoney, useSettings } from '../../app/workshop.js'
 import { answered, quickWorker, usePlan, type LivePlan } from '../../compute/usePlan.js'
 import { Figure } from '../../ui/Figure.js'
@@ -30,7 +32,11 @@ import { OptionRows } from './OptionRows.js'
 import { sayChange, sumsOf, type Sums } from './changed.js'
 import { BendTemplate } from '../../drawing/BendTemplate.js'
 import { PlanFigures } from './PlanFigures.js'
-import { PlanSheet } from './PlanSheet.js'
+import { NoteCard } from './drawing/NoteCard.js'
+import { Places } from './drawing/Places.js'
+import { noteValue } from './drawing/noteValue.js'
+import { PlanDrawing, WHOLE, wholeNote } from './drawing/PlanDrawing.js'
+import { useListed } from './useListed.js'
 import { Schools } from './Schools.js'
 import { StalePlan } from './StalePlan.js'
 import { draftOf, keepDraft, useChoices, type Draft } from './useChoices.js'
@@ -118,6 +124,10 @@ function Planner({
   const { options, set: change } = choices
   useSentValues(familyId, piece.stone, change)
   const [lit, setLit] = useState<string>()
+  const [picked, setPicked] = useState<number>()
+  const [turned, setTurned] = useState(false)
+  const [listed, setListed] = useListed()
+  const wide = useWide()
   const settings = usePlanSettings()
   const live = usePlan(piece.stone, familyId, options, settings)
   const navigate = useNavigate()
@@ -155,56 +165,83 @@ function Planner({
         choices: { family: familyId, options: mutable(options) },
         lengths: Object.fromEntries(cut.wires.map((w) => [w.id, Number(w.length.value)])),
       })
-      if (saved.differences.length > 0)
-        throw new Error(
-          `The server computes other lengths for ${saved.differences.map((d) => d.wire).join(', ')}. Reload, then look at the plan again.`,
-        )
       const next = ['measure', 'choose', 'plan'].includes(saved.piece.station)
         ? await api.editPiece(piece.id, { version: saved.piece.version, station: 'cut' })
         : saved.piece
       client.setQueryData(['piece', piece.id], next)
       await client.invalidateQueries({ queryKey: ['pieces'] })
       choices.settle()
+      return saved.differences.map((d) => d.wire)
     },
-    onSuccess: () => void navigate(`/pieces/${piece.id}/cut`),
+    onSuccess: (otherLengths) => void navigate(`/pieces/${piece.id}/cut`, { state: { otherLengths } }),
   })
   const s = piece.stone
+  const { notes } = family(familyId)
+  const whole = plan && wholeNote(plan)
+  const note = picked === undefined ? undefined : picked === WHOLE ? whole : notes[picked]
+  const pick = (index: number | undefined) => {
+    setPicked(index)
+    const at = index === undefined ? undefined : notes[index]
+    setLit(plan && at ? notedIn(plan.design, at)[0]?.wire : undefined)
+  }
+  const card = plan && note && (
+    <NoteCard
+      key={picked}
+      note={note}
+      plan={plan}
+      options={options}
+      settings={settings}
+      onChange={change}
+      onClose={() => pick(undefined)}
+    />
+  )
   return (
     <PieceFrame piece={piece} here="plan" plan={plan} options={options}>
-      {/* the drawing stays in sight while the choices are scrolled: beside them, or above them on a narrow screen */}
-      <div className="flex flex-col gap-6 lg:grid lg:grid-cols-[minmax(0,620px)_minmax(0,1fr)]">
-        <div className="contents lg:block">
-          <div className="contents lg:sticky lg:top-2 lg:block">
-            <section
-              className={`sheet plan-drawing sticky top-0 z-10 lg:static lg:min-h-[340px] ${failed ? 'drawing-stale' : ''}`}
-              aria-label="Drawing of the piece"
-            >
-              {plan ? (
-                <InSpace
-                  drawing={<PlanSheet plan={plan} name={piece.name || 'piece'} lit={lit} />}
-                  design={plan.design}
-                  stone={plan.stone}
+      {/* the drawing is where one plans; on a narrow screen it stays in sight above what is chosen */}
+      <div className="flex flex-col gap-x-6 gap-y-3 lg:grid lg:grid-cols-[minmax(0,880px)_minmax(0,1fr)]">
+        <section
+          className={`sheet plan-drawing sticky top-0 z-10 w-full self-start lg:static lg:min-h-[340px] ${failed ? 'drawing-stale' : ''}`}
+          aria-label="Drawing of the piece"
+        >
+          {plan ? (
+            <InSpace
+              drawing={
+                <PlanDrawing
+                  plan={plan}
+                  options={options}
+                  name={piece.name || 'piece'}
                   lit={lit}
-                  onPick={setLit}
-                  names={text.wires}
-                  called={piece.name || 'piece'}
+                  picked={picked}
+                  onPick={pick}
+                  turned={turned}
+                  onTurn={() => {
+                    setTurned(!turned)
+                    pick(undefined)
+                  }}
+                  onSlide={choices.put}
+                  card={wide && card}
                 />
-              ) : (
-                <p className="p-8 text-soft">
-                  {failed ? 'Nothing can be drawn until what stands beside is mended.' : 'Drawing …'}
-                </p>
-              )}
-            </section>
-            {plan && <PlanFigures plan={plan} />}
-            {plan &&
-              bendTemplates(plan.design).map((t, i) => (
-                <div key={i} className="sheet order-4 mt-3">
-                  <BendTemplate template={t} name={piece.name || 'piece'} />
-                </div>
-              ))}
-          </div>
-        </div>
-        <section className="order-2 min-w-0 lg:order-none">
+              }
+              design={plan.design}
+              stone={plan.stone}
+              lit={lit}
+              onPick={setLit}
+              names={text.wires}
+              called={piece.name || 'piece'}
+            />
+          ) : (
+            <p className="p-8 text-soft">
+              {failed ? 'Nothing can be drawn until what stands beside is mended.' : 'Drawing …'}
+            </p>
+          )}
+        </section>
+        {!wide && plan && (
+          <>
+            {card}
+            <Places plan={plan} options={options} picked={picked} onPick={pick} />
+          </>
+        )}
+        <section className="min-w-0">
           <h1 className="text-[28px]">{piece.name || 'Unnamed piece'}</h1>
           <p className="text-soft">
             {s.mineral} {sizeName(s)} ·{' '}
@@ -229,10 +266,34 @@ function Planner({
             >
               Redo
             </button>
-            <span className="min-w-0 flex-1 text-right text-[15px]" role="status" data-testid="changed">
-              {changed}
-            </span>
           </div>
+          <p className="m-0 min-h-[24px] text-[15px]" role="status" data-testid="changed">
+            {changed}
+          </p>
+          {plan && whole && wide && (
+            <button
+              type="button"
+              className={`mb-2 w-full border px-3 py-1 text-left leading-tight text-ink ${picked === WHOLE ? 'border-copper bg-copper-wash' : 'border-line bg-sheet'}`}
+              aria-pressed={picked === WHOLE}
+              onClick={() => pick(picked === WHOLE ? undefined : WHOLE)}
+            >
+              <span className="block text-[14.5px] text-soft">The whole piece</span>
+              <strong>{noteValue(plan, whole, options, { units: 'mm' })}</strong>
+            </button>
+          )}
+          {plan && <PlanFigures plan={plan} />}
+          <button
+            type="button"
+            className="mt-2 min-h-[32px] border-0 bg-transparent p-0 font-semibold text-copper underline"
+            aria-expanded={listed}
+            onClick={() => setListed(!listed)}
+          >
+            {listed ? 'Close the list of choices' : 'All choices as a list'}
+          </button>
+        </section>
+      </div>
+      {listed && (
+        <section className="mt-3 max-w-[880px] min-w-0" aria-label="All choices">
           <OptionRows
             familyId={familyId}
             stone={piece.stone}
@@ -240,11 +301,18 @@ function Planner({
             plan={live.result?.ok ? live.result.plan : undefined}
             share={live.busy || !plan || !live.hold ? undefined : firstShare(plan, live.hold.hold)}
             settings={settings}
+            lit={note?.choices}
             onChange={change}
           />
-          {plan && !failed && settings && <WhyOptions plan={plan} settings={settings} onTake={change} />}
         </section>
-      </div>
+      )}
+      {plan && !failed && settings && <WhyOptions plan={plan} settings={settings} onTake={change} />}
+      {plan &&
+        bendTemplates(plan.design).map((t, i) => (
+          <div key={i} className="sheet mt-3 max-w-[620px]">
+            <BendTemplate template={t} name={piece.name || 'piece'} />
+          </div>
+        ))}
       <section className="mt-6 min-w-0 flex-1">
         {failed ? (
           <Findings

@@ -83,8 +83,8 @@ export function Variants({
               >
                 <strong className="min-w-32">{v.name}</strong>
                 <span className="min-w-0 flex-1 basis-64 text-soft">
-                  {family(v.plan.family).text.name}, {String(v.plan.options.size)} · {v.plan.hold.word}{' '}
-                  {Math.round(v.plan.hold.grams)} g ·{' '}
+                  {family(v.plan.family).text.name}, {String(v.plan.options.size)} · {v.plan.hold?.word}{' '}
+                  {v.plan.hold ? `${Math.round(v.plan.hold.grams)} g · ` : ''}
                   {sayMoney(
                     v.plan.metal + (v.plan.minutes / 60) * (v.plan.settings.rate / 100),
                     settings.money,

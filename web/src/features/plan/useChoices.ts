@@ -2,6 +2,8 @@ import { FAMILY_IDS, type Options, type OptionValue } from '@verger/core'
 import { useCallback, useEffect, useState } from 'react'
 
 interface History {
+  /** The gesture that made the last change: what follows in the same one is no step of its own. */
+  readonly gesture?: string | undefined
   readonly past: readonly Options[]
   readonly now: Options
   readonly future: readonly Options[]
@@ -9,7 +11,9 @@ interface History {
 
 export interface Choices {
   readonly options: Options
-  readonly set: (id: string, value: OptionValue) => void
+  readonly set: (id: string, value: OptionValue, gesture?: string) => void
+  /** Several together. All changes of one gesture, as of a drag, are one step to undo. */
+  readonly put: (change: Readonly<Record<string, OptionValue>>, gesture?: string) => void
   /** All at once, as when a variant is taken up. */
   readonly take: (options: Options) => void
   readonly undo: (() => void) | undefined
@@ -56,14 +60,20 @@ export function useChoices(pieceId: string, stone: unknown, { family, options: i
     setTouched(true)
     setHistory((h) => ({ past: [...h.past.slice(-MOST), h.now], now: options, future: [] }))
   }, [])
-  const set = useCallback((id: string, value: OptionValue) => {
+  const put = useCallback((change: Readonly<Record<string, OptionValue>>, gesture?: string) => {
     setTouched(true)
-    setHistory((h) =>
-      JSON.stringify(h.now[id]) === JSON.stringify(value)
-        ? h
-        : { past: [...h.past.slice(-MOST), h.now], now: { ...h.now, [id]: value }, future: [] },
-    )
+    setHistory((h) => {
+      const same = Object.entries(change).every(([id, v]) => JSON.stringify(h.now[id]) === JSON.stringify(v))
+      if (same) return h
+      const goesOn = gesture !== undefined && gesture === h.gesture
+      const past = goesOn ? h.past : [...h.past.slice(-MOST), h.now]
+      return { past, now: { ...h.now, ...change }, future: [], gesture }
+    })
   }, [])
+  const set = useCallback(
+    (id: string, value: OptionValue, gesture?: string) => put({ [id]: value }, gesture),
+    [put],
+  )
   const step = (from: readonly Options[], back: boolean) => () => {
     const next = from[from.length - 1]!
     setTouched(true)
@@ -80,6 +90,7 @@ export function useChoices(pieceId: string, stone: unknown, { family, options: i
   return {
     options: now,
     set,
+    put,
     take,
     undo: past.length > 0 ? step(past, true) : undefined,
     redo: future.length > 0 ? step(future, false) : undefined,

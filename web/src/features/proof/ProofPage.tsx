@@ -39,13 +39,15 @@ export default function ProofPage({ me }: { me: Me }) {
   const b = boundsOf(shown, plan.stone, 'front')
   const { hold } = piece.plan!
   // what was mended since stands in place of what was planned
-  const line: HoldLine =
+  const line: HoldLine | undefined =
     mended.length > 0 && after
       ? {
           ...after.line,
-          more: `As it was mended, by the first check. The plan expected ${Math.round(hold.timesWeight)} times its weight.`,
+          more: `As it was mended, by the first check. ${hold ? `The plan expected ${Math.round(hold.timesWeight)} times its weight.` : ''}`,
         }
-      : { ...hold, more: 'What the plan expected. What you find here decides.' }
+      : hold
+        ? { ...hold, more: 'What the plan expected. What you find here decides.' }
+        : undefined
   const finish = async () => {
     setProblem('')
     try {
@@ -99,7 +101,7 @@ export default function ProofPage({ me }: { me: Me }) {
             ))}
           </ul>
           <EndsList plan={plan} bench={bench} />
-          {(piece.plan!.hold.verdict !== 'sound' || failed.length > 0 || mended.length > 0) && (
+          {((hold && hold.verdict !== 'sound') || failed.length > 0 || mended.length > 0) && (
             <>
               <h2 className="mt-4 text-2xl">Mending it with the stone in</h2>
               <BenchMends plan={plan} bench={bench} />
@@ -161,7 +163,7 @@ export default function ProofPage({ me }: { me: Me }) {
         </span>
       </div>
       <div className="sticky bottom-0 mt-4 bg-paper pt-1 pb-2">
-        <Judgement line={line} busy={false}>
+        <Judgement line={line} busy={!line}>
           <button
             type="button"
             className="btn btn-main text-lg"

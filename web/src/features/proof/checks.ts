@@ -15,7 +15,10 @@ const WEAKEST: Readonly<Record<string, string>> = {
 }
 
 /** Which way it leaves last, and how the thumbs try it. Plans saved before the arrow was kept know the side only. */
-function sayWeakest({ arrow, weakest }: SavedHold): string {
+function sayWeakest(held: SavedHold): string {
+  if (!held)
+    return 'The plan’s weakest way is still being worked out: try every side with both thumbs. It stays.'
+  const { arrow, weakest } = held
   if (!arrow) return WEAKEST[weakest ?? 'front'] ?? WEAKEST.front!
   const d = arrow as unknown as Vec3
   return `The plan’s weakest way is ${sayWay(d)}: low over the cloth, ${towardWay(d)}. It stays.`

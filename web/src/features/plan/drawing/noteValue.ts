@@ -1,0 +1,52 @@
+import {
+  family,
+  isAsked,
+  WIRE_SIZES,
+  type Note,
+  type Options,
+  type OptionValue,
+  type Param,
+  type Plan,
+} from '@verger/core'
+import { sayLength } from '../../../app/workshop.js'
+
+/** A choice as it is told in a few words, with its unit; the millimetres beside every gauge. */
+export function sayChoice(p: Param, value: OptionValue | undefined, units: 'mm' | 'in'): string {
+  switch (p.kind) {
+    case 'places':
+      return `${Array.isArray(value) ? value.length : 0}`
+    case 'choice': {
+      const size = WIRE_SIZES.find((s) => s.label === value)
+      return size ? `${size.label} (${size.mm.toFixed(2)})` : String(value)
+    }
+    case 'number':
+    case 'integer':
+      if (p.unit === 'mm') return sayLength(Number(value), { units })
+      return p.unit === '°' ? `${Number(value)}°` : `${Number(value)} ${p.unit}`
+    default: {
+      const never: never = p
+      throw new RangeError(`unknown choice ${JSON.stringify(never)}`)
+    }
+  }
+}
+
+/** Values that leave a thing out. */
+const isLeftOut = (v: OptionValue | undefined): boolean => v === 'no' || v === 0 || v === '0'
+
+/** What a note tells beside its place: its first choice, and the next where that is a number or adds something. */
+export function noteValue(
+  plan: Plan,
+  { choices }: Note,
+  options: Options,
+  { units }: { units: 'mm' | 'in' },
+): string {
+  const params = family(plan.family).params(plan.stone)
+  const asked = choices.flatMap((c) => params.filter((p) => p.id === c)).filter((p) => isAsked(p, options))
+  const [first, second] = asked
+  if (!first) return ''
+  const said = isLeftOut(options[first.id]) ? 'none' : sayChoice(first, options[first.id], units)
+  const more =
+    second && !second.detail && !isLeftOut(options[second.id]) && sayChoice(second, options[second.id], units)
+  const both = more ? `${said} · ${more}` : said
+  return both.length > 24 ? said : both
+}
