@@ -37,7 +37,7 @@ export function InSpace({
       )}
       <button
         type="button"
-        className="right-3 bottom-1 border-0 bg-transparent p-1 text-[15px] font-semibold text-copper underline sm:absolute print:hidden"
+        className="right-3 bottom-1 border-0 bg-transparent p-1 text-[15px] font-semibold text-copper underline absolute print:hidden"
         aria-pressed={space}
         onClick={() => setSpace(!space)}
       >
@@ -46,7 +46,7 @@ export function InSpace({
       {saveAs && !space && (
         <button
           type="button"
-          className="bottom-1 left-2 border-0 bg-transparent p-1 text-[15px] text-copper underline sm:absolute print:hidden"
+          className="absolute bottom-1 left-2 border-0 bg-transparent p-1 text-[15px] text-copper underline max-lg:landscape:hidden print:hidden"
           onClick={save}
         >
           Save the drawing

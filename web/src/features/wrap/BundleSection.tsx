@@ -81,10 +81,10 @@ export function BundleSection({ design, joint }: { design: Design; joint: Joint 
   const colour = alloy(stock.alloy).colour
   const edge = { fill: colour, stroke: 'rgb(70,35,15)', strokeWidth: stock.size.mm * 0.06 }
   return (
-    <figure className="m-0 mt-3 flex items-center gap-5">
+    <figure className="m-0 mt-1 flex items-center gap-5 max-lg:landscape:hidden lg:mt-3">
       <svg
         viewBox={`${x0 - pad} ${y0 - pad} ${x1 - x0 + 2 * pad} ${y1 - y0 + 2 * pad}`}
-        className="h-[92px] max-w-[150px]"
+        className="h-[56px] max-w-[150px] lg:h-[92px]"
         role="img"
         aria-label="Section through the bind"
       >
@@ -107,7 +107,7 @@ export function BundleSection({ design, joint }: { design: Design; joint: Joint 
           />
         ))}
       </svg>
-      <figcaption className="text-lg text-soft">
+      <figcaption className="text-soft lg:text-lg">
         {joint.columns === 1 ? 'One' : joint.columns} wide, {joint.rows === 1 ? 'one' : joint.rows} deep
         {joint.binder.profile === 'half-round' && '; flat side of the binding in'}
       </figcaption>

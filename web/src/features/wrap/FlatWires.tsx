@@ -69,8 +69,7 @@ export function FlatWires({
   return (
     <svg
       viewBox={`${from} ${-height / 2} ${2 * half} ${height + (whole ? 0 : 3)}`}
-      className="mt-4 w-full"
-      style={{ maxHeight: '46vh' }}
+      className="mt-1 max-h-[150px] w-full max-lg:landscape:max-h-[110px] lg:mt-4 lg:max-h-[46vh]"
       role="img"
       aria-label={`${n} straight wires${together ? ' side by side' : ''}`}
     >

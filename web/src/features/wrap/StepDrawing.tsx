@@ -86,14 +86,14 @@ export function StepDrawing({
   const y1 = Math.min(b.y1, plan.stone.length)
   const pad = 2
   // where the bundle stands below it both are to be seen at once
-  const tall = joint ? 'h-[430px] max-h-[34vh]' : 'h-[430px] max-h-[48vh]'
+  const tall = `min-h-[96px] lg:h-[430px] ${joint ? 'h-[17vh] lg:max-h-[34vh]' : 'h-[24vh] lg:max-h-[48vh]'}`
   return (
     <>
       <InSpace
         drawing={
           <svg
             viewBox={`${o.x - pad} ${y0 - pad} ${o.w + 2 * pad} ${y1 - y0 + 2 * pad}`}
-            className={`mx-auto mt-3 w-full ${tall}`}
+            className={`mx-auto mt-1 w-full lg:mt-3 ${tall}`}
             role="img"
             aria-label={`The piece at this step, ${view}`}
           >
@@ -108,7 +108,7 @@ export function StepDrawing({
         onPick={onPick}
         names={names}
         saveAs={`step ${op.id}`}
-        className={`mt-3 ${tall}`}
+        className={`mt-1 lg:mt-3 ${tall}`}
       />
       {joint && <BundleSection design={design} joint={joint} />}
     </>

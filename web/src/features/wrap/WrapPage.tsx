@@ -14,6 +14,8 @@ import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
 import { keeperOf } from '../../app/session.js'
+import { useAwake } from '../../app/useAwake.js'
+import { useWide } from '../../app/useWide.js'
 import { useSettings } from '../../app/workshop.js'
 import { useBench, type Bench } from '../../bench/useBench.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
@@ -129,6 +131,16 @@ function Wrap({
     return () => window.removeEventListener('keydown', onKey)
   }, [back, count, next, step.count])
 
+  const wide = useWide()
+  const check = step.look && (
+    <p className="min-w-0 border-l-[6px] border-amber bg-amber-wash px-4 py-2 text-lg max-lg:my-2 lg:flex-1 lg:px-5 lg:py-3">
+      <strong className="text-amber">
+        <span aria-hidden>▲ </span>Check after this:
+      </strong>{' '}
+      {step.look}
+    </p>
+  )
+  useAwake()
   const flat = liesFlat(design, at)
   const face = flat
     ? 'flat on the bench'
@@ -146,8 +158,17 @@ function Wrap({
         </span>
       }
     >
-      <div className="grid flex-1 gap-x-8 gap-y-3 lg:grid-cols-[minmax(0,1fr)_minmax(300px,480px)] lg:grid-rows-[auto_1fr]">
-        <section className="min-w-0">
+      {/* on a narrow screen what is said stands over the picture and the count; where it lies on its side all three stand in a row */}
+      <div
+        className={`grid content-start gap-x-4 gap-y-2 lg:flex-1 lg:grid-cols-[minmax(0,1fr)_minmax(300px,480px)] lg:grid-rows-[auto_1fr] lg:gap-x-8 lg:gap-y-3 ${
+          !step.count
+            ? 'max-lg:landscape:grid-cols-2'
+            : flat
+              ? 'max-lg:landscape:grid-cols-[2fr_2fr_1fr]'
+              : 'grid-cols-[minmax(0,3fr)_minmax(0,2fr)] max-lg:landscape:grid-cols-[2fr_2fr_1fr]'
+        }`}
+      >
+        <section className="col-span-full min-w-0 max-lg:landscape:col-span-1 lg:col-span-1">
           <p className="flex flex-wrap items-baseline gap-x-3 text-soft">
             Step {at + 1} of {steps.length} · {face}
             {done.has(step.id) && <strong className="text-verdigris">✓ done</strong>}
@@ -162,10 +183,10 @@ function Wrap({
               </button>
             )}
           </p>
-          <h1 className="text-[34px] sm:text-[44px]">{step.title}</h1>
-          <p className="mt-1 text-[20px] sm:text-[24px]">{step.say}</p>
+          <h1 className="text-[28px] leading-tight lg:text-[44px]">{step.title}</h1>
+          <p className="mt-1 text-[17px] leading-snug lg:text-[24px]">{step.say}</p>
           {step.caution && (
-            <p className="mt-2 border-l-4 border-red bg-red-wash px-3 py-1.5 text-lg">
+            <p className="mt-2 border-l-4 border-red bg-red-wash px-3 py-1 leading-snug lg:py-1.5 lg:text-lg">
               <strong className="text-red">
                 <span aria-hidden>✕ </span>Take care:
               </strong>{' '}
@@ -173,41 +194,48 @@ function Wrap({
             </p>
           )}
         </section>
-        <aside className={`flex flex-col lg:order-none lg:row-span-2 ${step.count ? '' : 'order-last'}`}>
-          {step.count ? (
-            <Counter
-              turns={turns}
-              of={step.count.of}
-              target={step.count.target}
-              exact={step.count.exact}
-              onCount={count}
-              onBack={back}
-            />
-          ) : (
-            <Outline
-              steps={steps}
-              design={design}
-              at={at}
-              done={done}
-              lit={lit}
-              names={names}
-              onPick={setAt}
-              onLight={setLit}
-            />
+        <aside className="contents min-w-0 lg:row-span-2 lg:flex lg:flex-col">
+          {step.count && (
+            <div className="order-2 flex min-w-0 lg:order-none lg:flex-1">
+              <Counter
+                beside={flat}
+                turns={turns}
+                of={step.count.of}
+                target={step.count.target}
+                exact={step.count.exact}
+                onCount={count}
+                onBack={back}
+              />
+            </div>
           )}
-          {(step.count || family(plan.family).measured[step.id]) && (
-            <Measured
-              bench={bench}
-              plan={plan}
-              step={step.id}
-              each={step.count?.of === 'turns' ? each : undefined}
-              misfit={misfit}
-            />
-          )}
-          {op.kind === 'trim' && <EndsList plan={plan} bench={bench} />}
-          <Note bench={bench} step={step} />
+          <div className="order-3 col-span-full flex min-w-0 flex-col lg:order-none">
+            {!step.count && (
+              <Outline
+                steps={steps}
+                design={design}
+                at={at}
+                done={done}
+                lit={lit}
+                names={names}
+                onPick={setAt}
+                onLight={setLit}
+              />
+            )}
+            {(step.count || family(plan.family).measured[step.id]) && (
+              <Measured
+                bench={bench}
+                plan={plan}
+                step={step.id}
+                each={step.count?.of === 'turns' ? each : undefined}
+                misfit={misfit}
+              />
+            )}
+            {op.kind === 'trim' && <EndsList plan={plan} bench={bench} />}
+            {!wide && check}
+            <Note bench={bench} step={step} />
+          </div>
         </aside>
-        <section className="min-w-0" aria-label="Drawing of this step">
+        <section className="order-1 min-w-0 lg:order-none" aria-label="Drawing of this step">
           <StepDrawing
             plan={plan}
             names={names}
@@ -229,15 +257,8 @@ function Wrap({
             ))}
         </section>
       </div>
-      <div className="sticky bottom-0 mt-4 flex flex-wrap items-center gap-x-4 gap-y-2 bg-paper py-2">
-        {step.look && (
-          <p className="min-w-0 flex-1 basis-72 border-l-[6px] border-amber bg-amber-wash px-4 py-2 text-lg sm:px-5 sm:py-3">
-            <strong className="text-amber">
-              <span aria-hidden>▲ </span>Check after this:
-            </strong>{' '}
-            {step.look}
-          </p>
-        )}
+      <div className="sticky bottom-0 mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 bg-paper py-2 lg:mt-4 lg:gap-y-2">
+        {wide && check}
         {step.final && !done.has(step.id) && (
           <label className="flex min-h-[44px] items-center gap-3 text-lg">
             <input
