@@ -5,6 +5,7 @@ import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useS
 import { FormProvider, useForm, useWatch } from 'react-hook-form'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
+import { keeperOf } from '../../app/keeper.js'
 import { shapeName } from '../../app/stoneWords.js'
 import { InSpace } from '../../solid/InSpace.js'
 import { Frame } from '../../ui/Frame.js'
@@ -24,6 +25,7 @@ import { ShapeChooser } from './ShapeChooser.js'
 import { StaleEdit } from './StaleEdit.js'
 import { StoneSheet } from './StoneSheet.js'
 import { TurnedRows } from './TurnedRows.js'
+import { forgetTyped, keepTyped, typedBefore } from './stoneDraft.js'
 import { asTyped, isDrilled, chosenShape, exampleOf, fieldsOf, readStone, type Typed } from './typedStone.js'
 
 const TrueSize = lazy(() => import('./TrueSize.js'))
@@ -45,8 +47,14 @@ export function Measure({
   const [{ units }] = useState(me.workshop.settings)
   // a stone measured like another begins with its measures, and without its name and readings
   const like = (useLocation().state as { readonly like?: StoneRow } | null)?.like
-  const form = useForm<Typed>({ defaultValues: asTyped(row ?? (like && asNew(like)), units) })
+  const keeper = keeperOf(me)
+  const isNew = !row && !like
+  const [before] = useState(() => (isNew ? typedBefore(keeper, units, asTyped(undefined, units)) : undefined))
+  const form = useForm<Typed>({ defaultValues: before ?? asTyped(row ?? (like && asNew(like)), units) })
   const typed = useWatch({ control: form.control }) as Typed
+  useEffect(() => {
+    if (isNew) keepTyped(keeper, units, typed, asTyped(undefined, units))
+  }, [isNew, keeper, units, typed])
   const [lit, setLit] = useState<FieldId | undefined>(row ? undefined : 'length')
   // where the next reading of an instrument goes: the field that was lit last
   const [target, setTarget] = useState<FieldId>('length')
@@ -71,6 +79,8 @@ export function Measure({
   )
   // the small drawings at the fields follow a moment later than the large one
   const settled = useDeferredValue(full)
+  // what is drawn is not what is typed: a measure is missing or wrong
+  const past = alike && !read.stone
   const drilled = isDrilled(typed.measures.hole)
   const rows = useMemo(
     () => fieldsOf({ kind, outline, form: beadForm, faces, measures: drilled ? { hole: '1 mm' } : {} }),
@@ -83,7 +93,14 @@ export function Measure({
   )
   const [tried, setTried] = useState(false)
   const [picture, setPicture] = useState<File | undefined>()
-  const { save, remove, away, stale } = useSaving({ row, piece, typed, stone: read.stone, picture })
+  const { save, remove, away, stale } = useSaving({
+    row,
+    piece,
+    typed,
+    stone: read.stone,
+    picture,
+    onSaved: () => isNew && forgetTyped(keeper, units),
+  })
   const submit = (e: React.FormEvent) => {
     e.preventDefault()
     setTried(true)
@@ -112,11 +129,12 @@ export function Measure({
                   stone={full}
                   lit={lit}
                   example={!alike}
+                  past={past}
                   together={alike && shown.group ? groupStones(shown) : undefined}
                 />
               }
             />
-            {alike && (
+            {alike && !past && (
               <button
                 type="button"
                 className="self-start border-0 bg-transparent px-6 pb-2 text-[15px] text-copper underline print:hidden"
@@ -135,16 +153,35 @@ export function Measure({
                 An example. Type the measures: yours is drawn as you type.
               </p>
             )}
+            {past && (
+              <p className="m-0 px-6 pb-3 text-amber" role="status">
+                ▲ As it was before: with what is typed now it cannot be drawn. What is wrong or missing stands
+                at its field.
+              </p>
+            )}
             {read.stone && <Derived stone={read.stone} />}
           </section>
           <section>
             <h1 className="text-[30px]">{typed.name || cap(shapeName(shape))}</h1>
+            {before && (
+              <p className="m-0 text-soft" role="status">
+                What you typed before is here again.{' '}
+                <TextButton
+                  onClick={() => {
+                    forgetTyped(keeper, units)
+                    form.reset(asTyped(undefined, units))
+                  }}
+                >
+                  Begin anew
+                </TextButton>
+              </p>
+            )}
             <ShapeChooser
               kind={kind}
               outline={outline}
               form={beadForm}
               mineral={mineral}
-              drilled={(kind === 'bead' || kind === 'slab') && (kind === 'bead' || drilled)}
+              drilled={(kind === 'bead' || kind === 'slab') && drilled}
             />
             <Instruments row={row} target={target} rows={rows} shape={shape} units={units} />
             <MeasureFields
@@ -240,12 +277,14 @@ function useSaving({
   typed,
   stone,
   picture,
+  onSaved,
 }: {
   row: StoneRow | undefined
   piece: PieceRow | undefined
   typed: Typed
   stone: Stone | undefined
   picture: File | undefined
+  onSaved: () => void
 }) {
   const navigate = useNavigate()
   const client = useQueryClient()
@@ -255,6 +294,7 @@ function useSaving({
       const saved = row
         ? await api.editStone(row.id, { ...body, version: over ?? row.version })
         : await api.addStone(body)
+      onSaved()
       // a picture that cannot be used does not hold up the stone; it is said, and can be given again where the stone is
       if (!row && picture)
         await api.setPhoto(saved.id, picture).catch((error: unknown) =>

@@ -5,7 +5,7 @@ import { sayLength } from '../../app/workshop.js'
 import { echoBoth } from '../../ui/readLength.js'
 import { fieldWords, type FieldId } from './fields.js'
 import { JawsDrawing } from './JawsDrawing.js'
-import { readField, type FieldRow, type Typed } from './typedStone.js'
+import { farApart, readField, type FieldRow, type Typed } from './typedStone.js'
 
 /**
  * The measures that this kind of stone needs, in the order in which one takes them. Enter goes on to the next: a caliper that types
@@ -155,6 +155,12 @@ const Field = memo(function Field({
           onLight(undefined)
         }}
       />
+      {!problem && f.unit === 'mm' && farApart(read.readings) && (
+        <p className="col-span-3 m-0 text-amber" role="status">
+          ▲ From {say(Math.min(...read.readings!))} to {say(Math.max(...read.readings!))} is far apart for one
+          measure. Measure again at the same place, or take out the reading that slipped.
+        </p>
+      )}
       {problem && (
         <p id={`${f.id}-problem`} className="col-span-3 text-red" role="alert">
           ✕ {problem}

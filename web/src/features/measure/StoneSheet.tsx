@@ -13,12 +13,15 @@ export function StoneSheet({
   stone,
   lit,
   example = false,
+  past = false,
   together,
 }: {
   stone: FullStone
   lit: FieldId | undefined
   /** Not the maker's own stone yet: faint, and nothing to save. */
   example?: boolean
+  /** As it was measured before what is typed now: faint, without its measures. */
+  past?: boolean
   /** All stones of its row or pair, in the order in which they lie. */
   together?: readonly Stone[] | undefined
 }) {
@@ -37,6 +40,8 @@ export function StoneSheet({
   const below = top + tall + unit * 1.6
   const settings = useSettings()
   const say = (v: number) => markLength(v, settings)
+  const faint = example ? 0.4 : past ? 0.25 : 1
+  const told = (v: number) => (past ? '?' : say(v))
   const sheet = useRef<SVGSVGElement>(null)
   const jaws = lit && !['length', 'width', 'depth'].includes(lit) ? jawsOf(stone, lit) : undefined
   const shift = jaws?.view === 'side' ? sideAt : frontAt
@@ -48,7 +53,11 @@ export function StoneSheet({
         viewBox={`0 0 ${width} ${height}`}
         className="max-h-[500px] min-h-0 w-full flex-1"
         role="img"
-        aria-label={`Stone ${say(stone.length)} by ${say(stone.width)} by ${say(stone.depth)}${unitWord}, front and side`}
+        aria-label={
+          past
+            ? 'The stone as it was before'
+            : `Stone ${say(stone.length)} by ${say(stone.width)} by ${say(stone.depth)}${unitWord}, front and side`
+        }
       >
         <defs>
           <pattern id="grid" width={10} height={10} patternUnits="userSpaceOnUse">
@@ -56,10 +65,10 @@ export function StoneSheet({
           </pattern>
         </defs>
         <rect width={width} height={height} fill="url(#grid)" />
-        <g transform={`translate(${frontAt} ${zero})`} opacity={example ? 0.4 : 1}>
+        <g transform={`translate(${frontAt} ${zero})`} opacity={faint}>
           <StoneShape stone={stone} view="front" />
         </g>
-        <g transform={`translate(${sideAt} ${zero})`} opacity={example ? 0.4 : 1}>
+        <g transform={`translate(${sideAt} ${zero})`} opacity={faint}>
           <StoneShape stone={stone} view="side" />
         </g>
         <Dimension
@@ -67,7 +76,7 @@ export function StoneSheet({
           y1={top}
           x2={unit * 1.9}
           y2={top + tall}
-          label={say(tall)}
+          label={told(tall)}
           lit={lit === 'length'}
           size={unit}
         />
@@ -76,7 +85,7 @@ export function StoneSheet({
           y1={below}
           x2={left + wide}
           y2={below}
-          label={say(wide)}
+          label={told(wide)}
           lit={lit === 'width'}
           size={unit}
         />
@@ -85,11 +94,11 @@ export function StoneSheet({
           y1={below}
           x2={left + wide + gap + deep}
           y2={below}
-          label={say(deep)}
+          label={told(deep)}
           lit={lit === 'depth'}
           size={unit}
         />
-        {jaws && (
+        {jaws && !past && (
           <g
             data-testid="jaws"
             stroke="var(--copper)"
@@ -124,7 +133,7 @@ export function StoneSheet({
         </g>
       </svg>
       {together && <Together stones={together} />}
-      {!example && (
+      {!example && !past && (
         <button
           type="button"
           className="self-start border-0 bg-transparent px-6 pb-1 text-[15px] text-copper underline print:hidden"

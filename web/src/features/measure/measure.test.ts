@@ -2,7 +2,7 @@ import { STONE_KINDS, stoneErrors } from '@verger/core'
 import { OVAL, seeded } from '../../../../core/src/testing'
 import { randomStoneOf } from '../../../../core/src/testingStones'
 import { readingText } from './instruments/readingText'
-import { asTyped, doubtsOf, fieldsOf, readField, readStone } from './typedStone'
+import { farApart, asTyped, doubtsOf, fieldsOf, readField, readStone } from './typedStone'
 
 const row = (stone: object) =>
   ({ id: 'x', version: 1, name: '', note: '', away: false, photo: null, pieceId: null, stone }) as never
@@ -104,5 +104,18 @@ describe('a reading of an instrument', () => {
       ['in', readingText({ value: 1.1805, unit: 'in' }, 'in'), 29.985],
     ] as const)
       expect(readField(text, { id: 'length', unit: 'mm' }, units).value).toBeCloseTo(mm, 2)
+  })
+})
+
+describe('readings of one measure', () => {
+  it('are asked about where they differ by more than a slip of the jaws', () => {
+    expect([farApart(), farApart([9.8]), farApart([9.8, 10.1]), farApart([9.8, 12.4])]).toEqual([
+      false,
+      false,
+      false,
+      true,
+    ])
+    // of a large stone a twentieth
+    expect([farApart([50, 52]), farApart([50, 53])]).toEqual([false, true])
   })
 })

@@ -244,6 +244,15 @@ export const doubtsOf = (stone: Stone): Doubt[] =>
       ...(typeof f.mend?.value === 'number' ? { mend: { field: f.mend.field, value: f.mend.value } } : {}),
     }))
 
+/** Readings of one measure that differ by more than this, mm or as a share of it, are of two things, or one is a slip: typical, uncited. */
+const FAR_APART = { mm: 0.5, share: 0.05 }
+
+/** Do readings of one measure disagree so widely that one of them is likely wrong. @example farApart([9.8, 12.4]) // true */
+export const farApart = (readings: readonly number[] = []): boolean => {
+  const [least, most] = [Math.min(...readings), Math.max(...readings)]
+  return readings.length > 1 && most - least > Math.max(FAR_APART.mm, FAR_APART.share * most)
+}
+
 /** One field as typed: its value, the readings it is the median of, or what is wrong. */
 export function readField(
   text: string,
