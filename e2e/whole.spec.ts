@@ -140,7 +140,7 @@ test('Wrap: rows, a length that was met, turned over; Proof: back to the step, a
   await page.getByLabel('It measures').fill('9.5')
   await page.getByRole('button', { name: 'Take it' }).click()
   await expect(page.getByText('until it measures 9.5 mm', { exact: false })).toBeVisible()
-  await expect(page.getByTestId('hold-now')).toContainText('Leaves last', { timeout: 60_000 })
+  await expect(page.getByTestId('hold-now')).toContainText('Weakest way out', { timeout: 60_000 })
   await expect(page.getByTestId('spare-left')).toContainText('to spare at each end')
   const takeBack = page.getByTestId('measured').getByRole('button', { name: 'take back' })
   await takeBack.click()

@@ -31,7 +31,7 @@ describe('npm run plan', () => {
     expect(out.format).toBe('verger-plan')
     expect(out.cut.wires.length).toBeGreaterThanOrEqual(3)
     for (const w of out.cut.wires) expect(w.shown.value % 5).toBe(0)
-    expect(out.hold.line.say).toContain('Leaves last')
+    expect(out.hold.line.say).toContain('Weakest way out')
     expect(out.steps.length).toBeGreaterThan(15)
   })
 

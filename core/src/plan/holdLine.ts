@@ -109,17 +109,19 @@ export function holdLine(hold: Hold, grams: number, thorough?: Thorough, loose =
   const verdict = thorough?.verdict ?? hold.verdict
   const times = Math.round(thorough?.timesWeight ?? hold.timesWeight)
   const arrow = thorough ? thorough.release.d : hold.arrow
+  // the thorough check may find less
+  const look = thorough ? '' : ' at first look'
   if (verdict === 'sound' && loose > 0)
     return {
       verdict: 'doubtful',
       word: 'Held, not finished.',
-      say: `The stone is held; ${loose === 1 ? 'one end is' : `${loose} ends are`} not: a cloth would lift ${loose === 1 ? 'it' : 'them'}. Leaves last ${sayWay(arrow)}, at ${sayPull(grams)}.`,
+      say: `The stone is held; ${loose === 1 ? 'one end is' : `${loose} ends are`} not: a cloth would lift ${loose === 1 ? 'it' : 'them'}. Weakest way out: ${sayWay(arrow)}, ${sayPull(grams)}${look}.`,
       more: `${times} times its weight${thorough ? thoroughly(thorough) : firstly(verdict)}`,
     }
   return {
     verdict,
     word: WORD[verdict],
-    say: `${rattle} Leaves last ${sayWay(arrow)}, at ${sayPull(grams)}.`,
+    say: `${rattle} Weakest way out: ${sayWay(arrow)}, ${sayPull(grams)}${look}.`,
     more: `${times} times its weight${thorough ? thoroughly(thorough) : firstly(verdict)}`,
   }
 }

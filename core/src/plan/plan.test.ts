@@ -193,7 +193,7 @@ describe('plan', () => {
     const p = made()
     const { hold, shown: figures } = planHold(p)
     const line = holdLine(hold, numberOf(figures.pull))
-    expect(line.say).toMatch(/Leaves last (forward|backward|upward|downward|to the left|to the right)/)
+    expect(line.say).toMatch(/Weakest way out: (forward|backward|upward|downward|to the left|to the right)/)
     expect(leafKeys(figures.pull)).toContain('stone.depth')
     expect(leafKeys(figures.pull)).toContain('option.frontOverlap')
     const force = figures.pull.inputs.force!

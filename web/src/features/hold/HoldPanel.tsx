@@ -122,7 +122,7 @@ function Inside({ plan, hold, thorough }: { plan: Plan; hold: Hold; thorough: Th
           {!thorough && hold.caught && <li className="py-1 text-soft">Working out what it bears …</li>}
         </ul>
         <dl className="m-0 mt-2 text-[15px]">
-          <Fact name="Leaves last">{sayWay(arrow)}</Fact>
+          <Fact name="Weakest way out">{sayWay(arrow)}</Fact>
           {giving.length > 0 && <Fact name="Gives way first">{giving.map(say).join(', ')}</Fact>}
           {thorough && <LetsGo release={thorough.release} />}
           {thorough && <Fact name="Turns">{sayTurning(thorough.turning.degrees)}</Fact>}
