@@ -1,8 +1,10 @@
-import type { SignUp } from '@verger/contract'
+import type { Settings, SignUp } from '@verger/contract'
+import { DEFAULT_SETTINGS } from '@verger/core'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useState } from 'react'
 import { api, ApiError } from '../../app/api.js'
 import { Frame } from '../../ui/Frame.js'
+import { QuickAnswer } from '../home/QuickAnswer.js'
 import { Enter } from './Enter.js'
 
 const MakeAccount = lazy(() => import('./MakeAccount.js'))
@@ -18,7 +20,12 @@ async function signUp(body: SignUp): Promise<void> {
   })
 }
 
-/** Sign in, make an account, or open the demo workshop where it was loaded. */
+/** Nobody's workshop yet: its prices, habits and copper, as every workshop begins. */
+const SETTINGS: Settings = { ...DEFAULT_SETTINGS, prices: {} }
+const wish = () => Promise.resolve({ alloy: 'copper' })
+const priced = () => Promise.resolve(SETTINGS)
+
+/** A quick answer for whoever comes by; sign in, make an account, or open the demo workshop where it was loaded. */
 export function SignInPage() {
   const client = useQueryClient()
   const health = useQuery({ queryKey: ['health'], queryFn: api.health })
@@ -35,6 +42,14 @@ export function SignInPage() {
   }
   return (
     <Frame>
+      <QuickAnswer
+        settings={SETTINGS}
+        wish={wish}
+        priced={priced}
+        action={(made) =>
+          made && <span className="text-soft">Go in to keep it, change it and see it wrapped.</span>
+        }
+      />
       <div className="grid flex-1 items-center gap-12 py-8 md:grid-cols-2">
         <section>
           <h1 className="text-[44px]">Set stones in wire, and know it holds.</h1>
