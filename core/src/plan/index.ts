@@ -29,6 +29,7 @@ export {
 export type { ThoroughPart, ThoroughParts } from './planThorough.js'
 export { DEFAULT_SETTINGS, MOST_HIDDEN } from './settings.js'
 export type { WorkshopSettings } from './settings.js'
+export { fittedTool, type FittedTool } from './fitTool.js'
 export { isAsked, notedIn, ofTheWhole, type Noted } from './notes.js'
 export { planText } from './text.js'
 export { looseCount, wireEnds } from './wireEnds.js'

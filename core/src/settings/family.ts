@@ -99,6 +99,8 @@ export interface NamedQuantity {
   readonly quantity: Quantity
   /** It is a size to bend over: the nearest tool that is owned is told beside it. */
   readonly tool?: 'rod' | 'jaws'
+  /** The choice that it follows, by which it can be brought to a tool's own size. */
+  readonly follows?: string
 }
 
 /** Words of a family: for its params, values, parts, wires, findings and steps. */

@@ -2,6 +2,7 @@ import {
   benchMoves,
   checkStone,
   chooseOne,
+  fittedTool,
   FAMILIES,
   familyFor,
   fill,
@@ -96,6 +97,7 @@ const compute = {
     return { why: first([...nearest.fits(stone)], { ...stoneText, ...nearest.text.findings }) ?? '' }
   },
   chooseOne,
+  fittedTool,
 }
 
 export type Compute = typeof compute

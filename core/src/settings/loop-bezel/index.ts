@@ -205,7 +205,7 @@ function make(k: K): Wirework {
     ...(bail.hang ? { hang: bail.hang } : {}),
     steps: [...stepsOf(k, ring, ties, numberOf(rod), numberOf(coil)), ...bail.steps],
     outputs: [
-      { id: 'rod', quantity: rod, tool: 'rod' },
+      { id: 'rod', quantity: rod, tool: 'rod', follows: 'over' },
       { id: 'coil', quantity: coil },
       { id: 'pitch', quantity: ring.pitch },
     ],

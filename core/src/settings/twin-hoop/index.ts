@@ -204,7 +204,13 @@ function rodsOf(k: K, g: Ground, rods: Readonly<Record<Which, Quantity>>): Named
     ...(alike ? { rod: rods.near } : { nearRod: rods.near, farRod: rods.far }),
     ...(g.ring ? { mandrel: k.mandrel('shankSize', k.q.ring) } : {}),
   }
-  return Object.entries(all).map(([id, quantity]) => ({ id, quantity, tool: 'rod' as const }))
+  const follows: Readonly<Record<string, string>> = { nearRod: 'seat', farRod: 'hoop' }
+  return Object.entries(all).map(([id, quantity]) => ({
+    id,
+    quantity,
+    tool: 'rod' as const,
+    ...(follows[id] ? { follows: follows[id] } : {}),
+  }))
 }
 
 /** Two hoops narrower than a ball or an egg, wound round a ring's shank or a bail's wire. */

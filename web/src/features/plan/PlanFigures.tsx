@@ -2,18 +2,30 @@ import { family, nearestTools, numberOf, type NamedQuantity, type Plan } from '@
 import { useQuery } from '@tanstack/react-query'
 import { api } from '../../app/api.js'
 import { sayLength, useSettings } from '../../app/workshop.js'
+import { quickWorker } from '../../compute/usePlan.js'
 import { Figure } from '../../ui/Figure.js'
 import { Hangs } from '../../ui/Hangs.js'
 import { roundTools } from '../drawer/tools.js'
 import { EndsCount } from './EndsCount.js'
 
 /** What a plan comes to: its extents and gaps, how it hangs, its ends, metal, time and money. */
-export function PlanFigures({ plan }: { plan: Plan }) {
+export function PlanFigures({
+  plan,
+  onFit,
+}: {
+  plan: Plan
+  /** Takes a choice by which a size comes to that of one's own tool. */
+  onFit: (choice: string, value: number) => void
+}) {
   const { text } = family(plan.family)
   return (
     <dl className="sheet order-3 m-0 grid grid-cols-1 gap-x-8 px-5 pb-1 sm:grid-cols-2 lg:grid-cols-1">
       {plan.outputs.map((o) => (
-        <Row key={o.id} name={text.outputs[o.id] ?? o.id} beside={o.tool && <Nearest output={o} />}>
+        <Row
+          key={o.id}
+          name={text.outputs[o.id] ?? o.id}
+          beside={o.tool && <Nearest output={o} plan={plan} onFit={onFit} />}
+        >
           <Figure name={text.outputs[o.id] ?? o.id} q={o.quantity} />
         </Row>
       ))}
@@ -44,7 +56,15 @@ export function PlanFigures({ plan }: { plan: Plan }) {
 }
 
 /** The tool of one's own that comes nearest to a size to bend over, and by how much it is off. */
-function Nearest({ output }: { output: NamedQuantity }) {
+function Nearest({
+  output,
+  plan,
+  onFit,
+}: {
+  output: NamedQuantity
+  plan: Plan
+  onFit: (choice: string, value: number) => void
+}) {
   const settings = useSettings()
   const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
   const own = roundTools(drawer.data ?? []).filter((t) => Boolean(t.flat) === (output.tool === 'jaws'))
@@ -56,6 +76,23 @@ function Nearest({ output }: { output: NamedQuantity }) {
       nearest of yours: {best.tool.name}
       {Math.abs(best.off) >= 0.05 &&
         `, ${sayLength(Math.abs(best.off), settings)} ${best.off > 0 ? 'more' : 'less'}`}
+      {output.follows && Math.abs(best.off) >= 0.05 && (
+        <>
+          {' · '}
+          <button
+            type="button"
+            className="border-0 bg-transparent p-0 text-copper underline"
+            onClick={() => {
+              const { stone, family: id, options } = plan
+              void quickWorker()
+                .fittedTool(stone, id, options, output.id, numberOf(output.quantity) + best.off)
+                .then((found) => found && onFit(found.choice, found.value))
+            }}
+          >
+            fit it to that
+          </button>
+        </>
+      )}
     </span>
   )
 }

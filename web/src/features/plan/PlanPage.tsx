@@ -281,7 +281,7 @@ function Planner({
               <strong>{noteValue(plan, whole, options, { units: 'mm' })}</strong>
             </button>
           )}
-          {plan && <PlanFigures plan={plan} />}
+          {plan && <PlanFigures plan={plan} onFit={change} />}
           <button
             type="button"
             className="mt-2 min-h-[32px] border-0 bg-transparent p-0 font-semibold text-copper underline"
