@@ -70,7 +70,6 @@ const recipe: Recipe<typeof choices> = {
       outputs: [{ id: 'radius', quantity: radius, tool: 'rod' }],
     }
   },
-  notes: [],
   checks: ['shake'],
   mends: { shake: ['bind'] },
 }

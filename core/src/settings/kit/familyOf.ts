@@ -172,7 +172,7 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
       ...benchMovesOf(choices, options),
       ...(recipe.benchMoves?.(fullStone(stone), readChoices(choices, options)) ?? []),
     ],
-    notes: recipe.notes,
+    notes: recipe.notes ?? [],
     checks: () => recipe.checks,
     measured: Object.fromEntries(
       Object.entries(choices).flatMap(([id, c]) => [c.met ?? []].flat().map((step) => [step, id])),

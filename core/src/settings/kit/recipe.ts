@@ -94,7 +94,7 @@ export interface Recipe<C extends Choices> {
   moves?(stone: FullStone, o: OptionsOf<WithMetal<C>>): readonly MendMove[]
   benchMoves?(stone: FullStone, o: OptionsOf<WithMetal<C>>): readonly BenchMove[]
   /** Where its choices stand on the drawing; what stands nowhere is of the whole piece. */
-  readonly notes: readonly Note[]
+  readonly notes?: readonly Note[]
   readonly checks: readonly string[]
   readonly room?: Family['room']
   readonly mends: Family['mends']
