@@ -15,7 +15,7 @@ const STEPS = 5
 /**
  * The choice that makes an output's size that of a tool: such as how far loops reach when they are wound on the rod that one has. Found by the
  * secant method, on the choice's own step. Undefined where the output follows no choice, or its limits stand in the way.
- * @example fittedTool(stone, 'loop-bezel', options, 'rod', 3)?.choice // 'over'
+ * @example fittedTool(stone, 'bound-frame', options, 'height', 3)?.choice ?? 'follows no one choice' // 'follows no one choice'
  */
 export function fittedTool(
   stone: Stone,
