@@ -268,7 +268,7 @@ test('at 390 wide nothing is wider than the screen, the way on is in sight, and 
     const last = page.locator('[id^="option-"]').last()
     await last.scrollIntoViewIfNeeded()
     await expect(
-      page.getByRole('region', { name: 'Drawing of the piece' }).getByRole('img').first(),
+      page.getByRole('region', { name: 'Drawing of the piece' }).locator('[data-view="front"]'),
     ).toBeInViewport({
       ratio: 0.5,
     })

@@ -77,7 +77,7 @@ export function OptionRows({
           )}
           <div
             onFocus={() => setFocused(p.id)}
-            className={`grid min-h-[34px] grid-cols-[minmax(0,1fr)_minmax(0,290px)] items-center gap-3 border-b border-line ${lit?.includes(p.id) ? 'bg-copper-wash' : ''}`}
+            className={`grid min-h-[34px] grid-cols-[minmax(0,1fr)_minmax(0,290px)] items-center gap-x-3 border-b border-line lg:grid-cols-1 ${lit?.includes(p.id) ? 'bg-copper-wash' : ''}`}
           >
             <span className="flex flex-wrap items-baseline gap-x-3">
               <label htmlFor={`option-${p.id}`}>{text.params[p.id] ?? p.id}</label>

@@ -200,7 +200,7 @@ function Planner({
       {/* the drawing is where one plans; on a narrow screen it stays in sight above what is chosen */}
       <div className="flex flex-col gap-x-6 gap-y-3 lg:grid lg:grid-cols-[minmax(0,880px)_minmax(0,1fr)]">
         <section
-          className={`sheet plan-drawing sticky top-0 z-10 w-full self-start lg:static lg:min-h-[340px] ${failed ? 'drawing-stale' : ''}`}
+          className={`sheet plan-drawing sticky top-0 z-10 w-full self-start lg:top-2 lg:min-h-[340px] ${failed ? 'drawing-stale' : ''}`}
           aria-label="Drawing of the piece"
         >
           {plan ? (
@@ -290,22 +290,22 @@ function Planner({
           >
             {listed ? 'Close the list of choices' : 'All choices as a list'}
           </button>
+          {listed && (
+            <section className="mt-3 min-w-0" aria-label="All choices">
+              <OptionRows
+                familyId={familyId}
+                stone={piece.stone}
+                options={options}
+                plan={live.result?.ok ? live.result.plan : undefined}
+                share={live.busy || !plan || !live.hold ? undefined : firstShare(plan, live.hold.hold)}
+                settings={settings}
+                lit={note?.choices}
+                onChange={change}
+              />
+            </section>
+          )}
         </section>
       </div>
-      {listed && (
-        <section className="mt-3 max-w-[880px] min-w-0" aria-label="All choices">
-          <OptionRows
-            familyId={familyId}
-            stone={piece.stone}
-            options={options}
-            plan={live.result?.ok ? live.result.plan : undefined}
-            share={live.busy || !plan || !live.hold ? undefined : firstShare(plan, live.hold.hold)}
-            settings={settings}
-            lit={note?.choices}
-            onChange={change}
-          />
-        </section>
-      )}
       {plan && !failed && settings && <WhyOptions plan={plan} settings={settings} onTake={change} />}
       {plan &&
         bendTemplates(plan.design).map((t, i) => (

@@ -1,6 +1,6 @@
-import { family, type Options, type Plan } from '@verger/core'
+import type { Options, Plan } from '@verger/core'
 import { useSettings } from '../../../app/workshop.js'
-import { noteValue } from './noteValue.js'
+import { noteName, noteValue } from './noteValue.js'
 import { placedNotes, WHOLE, wholeNote } from './PlanDrawing.js'
 
 /** The places of a piece in a row under its drawing, where there is no room for notes on it. */
@@ -16,12 +16,10 @@ export function Places({
   onPick: (index: number | undefined) => void
 }) {
   const settings = useSettings()
-  const { text } = family(plan.family)
   return (
     <div className="flex flex-wrap gap-2" role="group" aria-label="Places on the piece">
       {[...placedNotes(plan), { note: wholeNote(plan), index: WHOLE }].map(({ note, index }) => {
-        const first = note.choices.find((c) => c in options) ?? note.choices[0]!
-        const name = index === WHOLE ? 'The whole piece' : (text.params[first] ?? first)
+        const name = index === WHOLE ? 'The whole piece' : noteName(plan, note, options)
         return (
           <button
             key={index}

@@ -24,7 +24,7 @@ import { project, viewsOf, type View } from '../../../drawing/project.js'
 import { saveSvg } from '../../../drawing/saveSvg.js'
 import { Handle } from './Handle.js'
 import { layNotes, type Point } from './layNotes.js'
-import { noteValue } from './noteValue.js'
+import { noteName, noteValue } from './noteValue.js'
 
 /** The sheet, px: wide with notes in two columns, narrow with their places only. */
 const WIDE = { width: 880, height: 580, column: 184, dimension: 64 }
@@ -168,7 +168,6 @@ export function PlanDrawing({
     bottom: size.height - MARGIN.bottom,
     apart: APART,
   })
-  const { text } = family(plan.family)
   const value = (id: string) => numberOf(plan.outputs.find((o) => o.id === id)!.quantity)
   const asideAt = size.width - (aside + size.dimension) / 2
   const fontSize = wide ? 15 : 12
@@ -237,8 +236,7 @@ export function PlanDrawing({
         {seen.map(({ note, index, noted }) => {
           const to = laid.find((l) => l.id === String(index))!
           const isPicked = picked === index
-          const first = note.choices.find((c) => c in options) ?? note.choices[0]!
-          const called = text.params[first] ?? first
+          const called = noteName(plan, note, options)
           const said = noteValue(plan, note, options, settings)
           const left = to.side === 'left'
           const x = to.from[0] + (left ? -8 : 8)

@@ -33,15 +33,26 @@ export function sayChoice(p: Param, value: OptionValue | undefined, units: 'mm' 
 /** Values that leave a thing out. */
 const isLeftOut = (v: OptionValue | undefined): boolean => v === 'no' || v === 0 || v === '0'
 
+/** Choices of a note that are asked, in their order. */
+const askedAt = (plan: Plan, { choices }: Note, options: Options): Param[] => {
+  const params = family(plan.family).params(plan.stone)
+  return choices.flatMap((c) => params.filter((p) => p.id === c)).filter((p) => isAsked(p, options))
+}
+
+/** A note's name: that of its first choice that is asked. */
+export function noteName(plan: Plan, note: Note, options: Options): string {
+  const id = askedAt(plan, note, options)[0]?.id ?? note.choices[0]!
+  return family(plan.family).text.params[id] ?? id
+}
+
 /** What a note tells beside its place: its first choice, and the next where that is a number or adds something. */
 export function noteValue(
   plan: Plan,
-  { choices }: Note,
+  note: Note,
   options: Options,
   { units }: { units: 'mm' | 'in' },
 ): string {
-  const params = family(plan.family).params(plan.stone)
-  const asked = choices.flatMap((c) => params.filter((p) => p.id === c)).filter((p) => isAsked(p, options))
+  const asked = askedAt(plan, note, options)
   const [first, second] = asked
   if (!first) return ''
   const said = isLeftOut(options[first.id]) ? 'none' : sayChoice(first, options[first.id], units)
