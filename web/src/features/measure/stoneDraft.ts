@@ -1,8 +1,7 @@
 import type { Typed } from './typedStone.js'
 
 /** A stone that is being measured for the first time, as far as it is typed. */
-const keyOf = (keeper: string, units: 'mm' | 'in'): string => `verger-new-stone ${keyPart(keeper)} ${units}`
-const keyPart = (keeper: string): string => keeper.replace(/\s/g, '')
+const keyOf = (keeper: string, units: 'mm' | 'in'): string => `verger-new-stone ${keeper} ${units}`
 
 /** What was typed on an earlier visit and not kept as a stone yet; undefined where there is nothing, or nothing that can be read. */
 export function typedBefore(keeper: string, units: 'mm' | 'in', empty: Typed): Typed | undefined {

@@ -128,6 +128,7 @@ function Planner({
   const [turned, setTurned] = useState(false)
   const [listed, setListed] = useListed()
   const wide = useWide()
+  const shownIn = useSettings()
   const settings = usePlanSettings()
   const live = usePlan(piece.stone, familyId, options, settings)
   const navigate = useNavigate()
@@ -278,7 +279,7 @@ function Planner({
               onClick={() => pick(picked === WHOLE ? undefined : WHOLE)}
             >
               <span className="block text-[14.5px] text-soft">The whole piece</span>
-              <strong>{noteValue(plan, whole, options, { units: 'mm' })}</strong>
+              <strong>{noteValue(plan, whole, options, shownIn)}</strong>
             </button>
           )}
           {plan && <PlanFigures plan={plan} onFit={change} />}

@@ -147,7 +147,7 @@ export function PlanDrawing({
     return [origin[0] + k * x, origin[1] + k * y]
   }
   const placed = useMemo(() => placedNotes(plan), [plan])
-  const seen = placed.filter((p) => p.note.seen === main || !hasOther(placed, p))
+  const seen = placed.filter((p) => p.note.seen === main)
   const anchors = seen.map(({ index, noted }) => {
     const points = noted.map((n) => onSheet(n.middle))
     const ends = noted.flatMap((n) => n.line).map(onSheet)
@@ -408,10 +408,6 @@ function linesOf(name: string): string[] {
   }
   return lines
 }
-
-/** Is there another note of the same first choice that is seen from the other side. */
-const hasOther = (placed: readonly Placed[], p: Placed): boolean =>
-  placed.some((q) => q.note.seen !== p.note.seen)
 
 /** Where something can be taken hold of: each place along the edge as far in as it reaches, or the place of the note. */
 function handlesOf(

@@ -1,16 +1,8 @@
-import { family, fullStone, outlineNearest, outlineOf, type Options, type Stone } from '@verger/core'
+import { family, fullStone, outlineNearest, outlineOf, type Options } from '@verger/core'
+import { OVAL } from '../../../../../core/src/testing'
 import { dragged, hourAt, nudged } from './slide'
 
-const STONE: Stone = {
-  kind: 'cabochon',
-  outline: 'oval',
-  length: 30,
-  width: 22,
-  depth: 7,
-  wall: 2,
-  mineral: 'agate',
-}
-const PARAMS = family('bound-frame').params(STONE)
+const PARAMS = family('bound-frame').params(OVAL)
 const OPTIONS: Options = { frontBends: [1.4, 3.9, 8.1, 10.6], frontOverlap: 1.6, foot: 10, neck: 6 }
 const BENDS = { along: 'frontBends', inward: 'frontOverlap' } as const
 
@@ -21,7 +13,7 @@ describe('a place dragged on the drawing', () => {
   })
 
   it('along the edge goes to where the finger is, and reaches in by as much as it went inward', () => {
-    const outline = outlineOf(fullStone(STONE))!
+    const outline = outlineOf(fullStone(OVAL))!
     const at = [11 - 1.6, 0] as const
     for (const [x, y] of [
       [8.4, 0],
@@ -29,7 +21,7 @@ describe('a place dragged on the drawing', () => {
       [7, -9],
       [10.6, 1],
     ] as const) {
-      const next = dragged({ slide: BENDS, index: 1, at, options: OPTIONS }, [x, y], STONE, PARAMS)
+      const next = dragged({ slide: BENDS, index: 1, at, options: OPTIONS }, [x, y], OVAL, PARAMS)
       const angle = (Math.PI / 2 - Math.atan2(y, x) + 2 * Math.PI) % (2 * Math.PI)
       const hours = next.frontBends as number[]
       expect(hours).toHaveLength(4)
@@ -43,22 +35,22 @@ describe('a place dragged on the drawing', () => {
   it('goes no farther than its choice does, on its own steps', () => {
     const p = PARAMS.find((x) => x.id === 'frontOverlap')!
     if (p.kind !== 'number') throw new Error('a number')
-    const far = dragged({ slide: BENDS, index: 1, at: [9.4, 0], options: OPTIONS }, [0.1, 0], STONE, PARAMS)
+    const far = dragged({ slide: BENDS, index: 1, at: [9.4, 0], options: OPTIONS }, [0.1, 0], OVAL, PARAMS)
     expect(far.frontOverlap).toBe(p.max)
-    const off = dragged({ slide: BENDS, index: 1, at: [9.4, 0], options: OPTIONS }, [30, 0], STONE, PARAMS)
+    const off = dragged({ slide: BENDS, index: 1, at: [9.4, 0], options: OPTIONS }, [30, 0], OVAL, PARAMS)
     expect(off.frontOverlap).toBe(p.min)
     // each half of a bind grows by what it is dragged
     const foot = dragged(
       { slide: { choice: 'foot', toward: 'out', times: 2 }, index: 0, at: [-5, -15], options: OPTIONS },
       [-6, -15],
-      STONE,
+      OVAL,
       PARAMS,
     )
     expect(foot).toEqual({ foot: 12 })
     const neck = dragged(
       { slide: { choice: 'neck', toward: 'up', times: 1 }, index: 0, at: [0, 20], options: OPTIONS },
       [3, 21.2],
-      STONE,
+      OVAL,
       PARAMS,
     )
     expect(neck).toEqual({ neck: 7 })
