@@ -13,15 +13,15 @@ import {
 } from '@verger/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router'
+import { Link, Navigate, useNavigate, useParams } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
 import { useFamilies } from '../../app/families.js'
 import { usePlanSettings } from '../../app/planSettings.js'
 import { usePiece } from '../../app/session.js'
 import { sizeName } from '../../app/stoneWords.js'
 import { useWide } from '../../app/useWide.js'
-import { sayLength, sayMoney, useSettings } from '../../app/workshop.js'
-import { answered, quickWorker, usePlan, type LivePlan } from '../../compute/usePlan.js'
+import { useSettings } from '../../app/workshop.js'
+import { answered, quickWorker, usePlan } from '../../compute/usePlan.js'
 import { Figure } from '../../ui/Figure.js'
 import { Frame } from '../../ui/Frame.js'
 import { Findings, Judgement } from '../../ui/Judgement.js'
@@ -29,14 +29,15 @@ import { PieceFrame } from '../../ui/PieceFrame.js'
 import { CutBars } from '../cut/CutBars.js'
 import { HoldPanel } from '../hold/HoldPanel.js'
 import { OptionRows } from './OptionRows.js'
-import { sayChange, sumsOf, type Sums } from './changed.js'
 import { BendTemplate } from '../../drawing/BendTemplate.js'
 import { PlanFigures } from './PlanFigures.js'
 import { NoteCard } from './drawing/NoteCard.js'
 import { Places } from './drawing/Places.js'
 import { noteValue } from './drawing/noteValue.js'
 import { PlanDrawing, WHOLE, wholeNote } from './drawing/PlanDrawing.js'
+import { useChanged } from './useChanged.js'
 import { useListed } from './useListed.js'
+import { useSentValues } from './useSentValues.js'
 import { Schools } from './Schools.js'
 import { StalePlan } from './StalePlan.js'
 import { draftOf, keepDraft, useChoices, type Draft } from './useChoices.js'
@@ -409,44 +410,6 @@ function Planner({
       </div>
     </PieceFrame>
   )
-}
-
-/** Lengths sent here from elsewhere in the address, such as ?bail=6: taken as a change that can be undone, then left out of it. */
-function useSentValues(familyId: string, stone: Stone, change: (id: string, value: number) => void): void {
-  const [sent, setSent] = useSearchParams()
-  useEffect(() => {
-    if (sent.size === 0) return
-    for (const p of family(familyId).params(stone)) {
-      const text = sent.get(p.id)
-      if (text === null || text.trim() === '' || p.kind !== 'number') continue
-      const value = Number(text)
-      if (value >= p.min && value <= p.max) change(p.id, value)
-    }
-    setSent(new URLSearchParams(), { replace: true })
-  }, [sent, setSent, familyId, stone, change])
-}
-
-/** The difference that the last change made, once plan and holding are both known. */
-function useChanged(live: LivePlan): string {
-  const settings = useSettings()
-  const [kept, setKept] = useState<{ readonly sums: Sums | undefined; readonly said: string }>({
-    sums: undefined,
-    said: '',
-  })
-  const quick = live.result?.ok && live.quick?.of === live.result.plan ? live.quick : undefined
-  useEffect(() => {
-    if (!quick) return
-    const sums = sumsOf(quick.of, quick.hold)
-    setKept((old) => {
-      if (!old.sums) return { sums, said: '' }
-      const said = sayChange(old.sums, sums, {
-        money: (v) => sayMoney(v, settings.money),
-        length: (v) => sayLength(v, settings, 0),
-      })
-      return said === '' ? { sums, said: old.said } : { sums, said }
-    })
-  }, [quick, settings])
-  return kept.said
 }
 
 const mutable = (options: Options) =>
