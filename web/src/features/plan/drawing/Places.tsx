@@ -1,7 +1,7 @@
 import type { Options, Plan } from '@verger/core'
 import { useSettings } from '../../../app/workshop.js'
 import { noteName, noteValue } from './noteValue.js'
-import { placedNotes, WHOLE, wholeNote } from './PlanDrawing.js'
+import { placedNotes, WHOLE, wholeNote } from './placed.js'
 
 /** The places of a piece in a row under its drawing, where there is no room for notes on it. */
 export function Places({

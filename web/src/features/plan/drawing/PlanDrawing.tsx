@@ -1,15 +1,11 @@
 import {
   family,
   fullStone,
-  isAsked,
   normalAtHour,
-  notedIn,
   numberOf,
-  ofTheWhole,
   outlineOf,
   outlinePoint,
   type Note,
-  type Noted,
   type Options,
   type OptionValue,
   type Plan,
@@ -25,6 +21,7 @@ import { saveSvg } from '../../../drawing/saveSvg.js'
 import { Handle } from './Handle.js'
 import { layNotes, type Point } from './layNotes.js'
 import { noteName, noteValue } from './noteValue.js'
+import { placedNotes } from './placed.js'
 
 /** The sheet, px: wide with notes in two columns, narrow with their places only. */
 const WIDE = { width: 880, height: 580, column: 184, dimension: 64 }
@@ -40,42 +37,6 @@ const APART = 56
 
 /** What is no wider than this stands upright, mm. */
 const UPRIGHT = 6
-
-/** A note that has a place on this piece. */
-export interface Placed {
-  readonly note: Note
-  readonly index: number
-  readonly noted: readonly Noted[]
-}
-
-/** The notes of a plan that have a place on it and something asked there. */
-export function placedNotes({ family: id, design, stone, options }: Plan): Placed[] {
-  const chosen = family(id)
-  const asked = new Set(
-    chosen
-      .params(stone)
-      .filter((p) => isAsked(p, options))
-      .map((p) => p.id),
-  )
-  return chosen.notes.flatMap((note, index) => {
-    const noted = notedIn(design, note)
-    return noted.length > 0 && note.choices.some((c) => asked.has(c)) ? [{ note, index, noted }] : []
-  })
-}
-
-/** In place of a note's number: what is chosen for the whole piece. */
-export const WHOLE = -1
-
-/** What is asked and stands at no place of the piece. */
-export function wholeNote(plan: Plan): Note {
-  const { params, notes } = family(plan.family)
-  const asked = params(plan.stone).filter((p) => isAsked(p, plan.options))
-  const there = notes.filter((n) => notedIn(plan.design, n).length > 0)
-  const whole = ofTheWhole(there, asked).map((p) => p.id)
-  // the metal is told first
-  const first = ['alloy', 'temper'].filter((id) => whole.includes(id))
-  return { seen: 'front', choices: [...first, ...whole.filter((id) => !first.includes(id))] }
-}
 
 /**
  * The planned piece as a workshop drawing: from the front or the back, beside it from the side, with its choices as notes at the places that they
