@@ -169,7 +169,9 @@ export function Measure({
                 <TextButton
                   onClick={() => {
                     forgetTyped(keeper, units)
-                    form.reset(asTyped(undefined, units))
+                    // fields that are not named keep their text
+                    const measures = Object.fromEntries(Object.keys(typed.measures).map((id) => [id, '']))
+                    form.reset({ ...asTyped(undefined, units), measures })
                   }}
                 >
                   Begin anew

@@ -17,7 +17,9 @@ export function typedBefore(keeper: string, units: 'mm' | 'in', empty: Typed): T
 
 /** Keeps what is typed on this device; what is as it began is not kept. */
 export function keepTyped(keeper: string, units: 'mm' | 'in', typed: Typed, empty: Typed): void {
-  const text = JSON.stringify(typed)
+  // a field that was cleared is as one that was never typed in
+  const measures = Object.fromEntries(Object.entries(typed.measures).filter(([, text]) => text))
+  const text = JSON.stringify({ ...typed, measures })
   if (text === JSON.stringify(empty)) localStorage.removeItem(keyOf(keeper, units))
   else localStorage.setItem(keyOf(keeper, units), text)
 }
