@@ -49,7 +49,7 @@ export function Measure({
   const like = (useLocation().state as { readonly like?: StoneRow } | null)?.like
   const keeper = keeperOf(me)
   const isNew = !row && !like
-  const [before] = useState(() => (isNew ? typedBefore(keeper, units, asTyped(undefined, units)) : undefined))
+  const [before, setBefore] = useState(() => (isNew ? typedBefore(keeper, units, asTyped(undefined, units)) : undefined))
   const form = useForm<Typed>({ defaultValues: before ?? asTyped(row ?? (like && asNew(like)), units) })
   const typed = useWatch({ control: form.control }) as Typed
   useEffect(() => {
@@ -169,6 +169,7 @@ export function Measure({
                 <TextButton
                   onClick={() => {
                     forgetTyped(keeper, units)
+                    setBefore(undefined)
                     // fields that are not named keep their text
                     const measures = Object.fromEntries(Object.keys(typed.measures).map((id) => [id, '']))
                     form.reset({ ...asTyped(undefined, units), measures })
