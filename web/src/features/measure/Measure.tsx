@@ -49,7 +49,9 @@ export function Measure({
   const like = (useLocation().state as { readonly like?: StoneRow } | null)?.like
   const keeper = keeperOf(me)
   const isNew = !row && !like
-  const [before, setBefore] = useState(() => (isNew ? typedBefore(keeper, units, asTyped(undefined, units)) : undefined))
+  const [before, setBefore] = useState(() =>
+    isNew ? typedBefore(keeper, units, asTyped(undefined, units)) : undefined,
+  )
   const form = useForm<Typed>({ defaultValues: before ?? asTyped(row ?? (like && asNew(like)), units) })
   const typed = useWatch({ control: form.control }) as Typed
   useEffect(() => {
