@@ -319,12 +319,12 @@ test('a workshop that works in inches reads them first, everywhere', async ({ pa
   await expect(page.getByLabel('Cut lengths are rounded up to')).toHaveValue('1/4 in')
   await page.goto(`${url()}/pieces/piece-labradorite/wrap`)
   await expect(page.getByText('until it measures 3/8 in (10.0 mm)', { exact: false })).toBeVisible()
-  await expect(page.getByRole('img', { name: '3 straight wires side by side' })).toContainText('0.394 in')
+  await expect(page.getByRole('img', { name: '3 straight wires side by side' })).toContainText('3/8 in')
   await page.goto(`${url()}/pieces/piece-sodalite/plan`)
   await sound(page)
   await expect(page.locator('[data-cut~=front] .figure').first()).toHaveText(/ in$/)
   await expect(
-    page.getByRole('img', { name: /^Front, side and back of the piece, .* in high$/ }),
+    page.getByRole('group', { name: /^The piece from the front and from the side, .* in high/ }),
   ).toBeVisible()
   const foot = page.getByLabel('Foot bind', { exact: true })
   await expect(foot).toHaveValue(/in$/)

@@ -151,7 +151,7 @@ describe('the queue of plans', () => {
     })
 
   it('hands back what waits when the server stops, and lets what runs come to its end', async () => {
-    const queue = new PlanQueue()
+    const queue = new PlanQueue(2, 1500)
     const running = [queue.run(() => later(120)), queue.run(() => later(120))]
     const waiting = queue.run(() => later(10))
     const refused = expect(waiting).rejects.toMatchObject({ message: 'The server is stopping' })
@@ -162,7 +162,7 @@ describe('the queue of plans', () => {
   })
 
   it('ends what runs too long for a stop, in the words of a stop', async () => {
-    const queue = new PlanQueue()
+    const queue = new PlanQueue(2, 1500)
     const running = queue.run((signal) => later(60_000, signal))
     const refused = expect(running).rejects.toMatchObject({ message: 'The server is stopping' })
     await queue.stop(20)
@@ -172,7 +172,7 @@ describe('the queue of plans', () => {
   it('tells a plan that takes too long apart from a queue that is long', async () => {
     jest.useFakeTimers({ doNotFake: ['performance', 'queueMicrotask', 'nextTick'] })
     try {
-      const queue = new PlanQueue()
+      const queue = new PlanQueue(2, 1500)
       const long = queue.run((signal) => later(60_000, signal))
       const told = expect(long).rejects.toMatchObject({ status: 422 })
       await jest.advanceTimersByTimeAsync(20_000)

@@ -10,18 +10,18 @@ import { PlanQueue } from './planQueue.js'
 /** What a thread may take: the hardest plan takes a third of it, and garbage is cleared before it grows to what the machine has. */
 const MEMORY = { maxOldGenerationSizeMb: 112, maxYoungGenerationSizeMb: 16 }
 
-/** So many plans may wait to be kept, and as many looks beside them. */
-const MOST_WAITING = 100
+/** Plans that are checked at the same time. */
+const CHECKED_AT_ONCE = 2
 
 const here = (file: string) => new URL(file, import.meta.url).href
 
-/** Plans in worker threads, so that the server goes on answering; looks of saved plans, and long checks, each in one of their own. */
+/** Plans in worker threads, so that the server goes on answering: those that are checked in some, what answers at once in one of its own, and long bodies in another. */
 @Injectable()
 export class Compute implements OnModuleDestroy {
   private readonly plans = new Piscina({
     filename: here('./plan.worker.js'),
     minThreads: 0,
-    maxThreads: PlanQueue.AT_ONCE,
+    maxThreads: CHECKED_AT_ONCE,
     idleTimeout: 30_000,
     resourceLimits: MEMORY,
   })
@@ -29,7 +29,6 @@ export class Compute implements OnModuleDestroy {
     filename: here('./plan.worker.js'),
     minThreads: 0,
     maxThreads: 1,
-    maxQueue: 2 * MOST_WAITING,
     idleTimeout: 5000,
     resourceLimits: MEMORY,
   })
@@ -40,56 +39,47 @@ export class Compute implements OnModuleDestroy {
     maxQueue: 50,
     idleTimeout: 5000,
   })
-  private readonly queue = new PlanQueue()
+  private readonly toCheck = new PlanQueue(CHECKED_AT_ONCE, 1500)
+  private readonly toLook = new PlanQueue(1, 300)
 
   constructor() {
     CheckElsewhere.by = (check, bytes) => this.checks.run({ check, bytes }) as Promise<LongChecked>
   }
 
-  /** @throws ProblemError 503 where too many wait, 422 where the plan itself takes too long */
+  /** @throws ProblemError 503 where too many wait or the server stops, 422 where the plan itself takes too long */
   plan(request: PlanRequest): Promise<ComputeResult> {
-    return this.queue.run((signal) => this.plans.run(request, { signal }) as Promise<ComputeResult>)
-  }
-
-  /** A plan without what it holds: off the queue of those that are checked. */
-  async unchecked(request: PlanRequest): Promise<ComputeResult> {
-    if (this.looks.queueSize >= MOST_WAITING)
-      throw new ProblemError(
-        503,
-        'Many plans are being saved',
-        'Save yours again in half a minute. Your choices are kept.',
-        undefined,
-        'verger:busy',
-      )
-    return (await this.looks.run(request, {
-      name: 'unchecked',
-      signal: AbortSignal.timeout(15_000),
-    })) as ComputeResult
+    return this.toCheck.run((signal) => this.plans.run(request, { signal }) as Promise<ComputeResult>)
   }
 
   /** What a plan holds. @throws ProblemError as `plan` does */
   check(request: PlanRequest): Promise<HeldAsSaved> {
-    return this.queue.run(
+    return this.toCheck.run(
       (signal) => this.plans.run(request, { name: 'check', signal }) as Promise<HeldAsSaved>,
     )
   }
 
-  /** How a plan looks, off the queue of plans that are checked. */
+  /** A plan without what it holds, which waits for no check. @throws ProblemError as `plan` does */
+  unchecked(request: PlanRequest): Promise<ComputeResult> {
+    return this.toLook.run(
+      (signal) => this.looks.run(request, { name: 'unchecked', signal }) as Promise<ComputeResult>,
+    )
+  }
+
+  /** How a plan looks, nothing where that takes too long. @throws ProblemError 503 as `plan` does */
   async glance(request: PlanRequest): Promise<Glance> {
     try {
-      return (await this.looks.run(request, {
-        name: 'glance',
-        signal: AbortSignal.timeout(15_000),
-      })) as Glance
+      return await this.toLook.run(
+        (signal) => this.looks.run(request, { name: 'glance', signal }) as Promise<Glance>,
+      )
     } catch (error) {
-      if (error instanceof Error && error.name === 'AbortError') return { seen: null }
+      if (error instanceof ProblemError && error.getStatus() === 422) return { seen: null }
       throw error
     }
   }
 
   /** Refuses what waits, lets what runs come to an end for a while, and hands it back then. */
   async stop(patience: number): Promise<void> {
-    await this.queue.stop(patience)
+    await Promise.all([this.toCheck, this.toLook].map((queue) => queue.stop(patience)))
     await Promise.all([this.plans, this.looks, this.checks].map((pool) => pool.destroy()))
   }
 

@@ -4,8 +4,6 @@ import { ProblemError } from '../http/problem.js'
 const LIMIT_MS = 20_000
 /** Longest that a plan may have to wait for its turn, as far as can be told beforehand, ms. */
 const WAIT_MS = 12_000
-/** What a plan takes until some were timed, ms. */
-const FIRST_GUESS_MS = 1500
 
 interface Waiting {
   readonly begin: () => void
@@ -13,20 +11,24 @@ interface Waiting {
 }
 
 /**
- * Plans that are to be saved, a few at once in the order in which they came. One that could not be begun within the time that people wait is
+ * Plans to be worked out, a few at once in the order in which they came. One that could not be begun within the time that people wait is
  * refused when it comes, by what the last ones took; the limit of a plan itself counts from its own beginning.
  */
 export class PlanQueue {
-  static readonly AT_ONCE = 2
   private readonly waiting: Waiting[] = []
   private readonly running = new Set<AbortController>()
-  private usual = FIRST_GUESS_MS
   private ended = false
+
+  /** @param usual what one takes until some were timed, ms */
+  constructor(
+    private readonly atOnce: number,
+    private usual: number,
+  ) {}
 
   /** @throws ProblemError 503 where too many wait or the server stops, 422 where the work takes longer than its limit */
   async run<T>(work: (signal: AbortSignal) => Promise<T>): Promise<T> {
     if (this.ended) throw closing()
-    if (this.running.size >= PlanQueue.AT_ONCE || this.waiting.length > 0) await this.turn()
+    if (this.running.size >= this.atOnce || this.waiting.length > 0) await this.turn()
     const controller = new AbortController()
     this.running.add(controller)
     const limit = setTimeout(() => controller.abort('limit'), LIMIT_MS)
@@ -45,7 +47,7 @@ export class PlanQueue {
   }
 
   private turn(): Promise<void> {
-    const wait = (this.waiting.length / PlanQueue.AT_ONCE + 0.5) * this.usual
+    const wait = (this.waiting.length / this.atOnce + 0.5) * this.usual
     if (wait > WAIT_MS)
       throw new ProblemError(
         503,
