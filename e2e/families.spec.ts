@@ -21,7 +21,18 @@ for (const road of ROADS) {
     test.setTimeout(240_000)
     await demo(page)
     await page.goto(`${url()}/pieces/${road.piece}/choose`)
-    if (worn !== 'pendant') await page.getByLabel('Worn as').selectOption(worn)
+    if (worn === 'ring') {
+      await page.getByLabel('Worn as').selectOption(worn)
+      // a wrong size says so, and a size of a system is as good as a diameter
+      await page.getByLabel('Finger’s size is told as').selectOption('UK')
+      const finger = page.getByLabel('Finger', { exact: true })
+      await finger.fill('60')
+      await page.getByRole('button', { name: /Show rings|Take it/ }).click()
+      await expect(page.getByRole('alert')).toContainText('UK')
+      await finger.fill('P')
+      await page.getByRole('button', { name: /Show rings|Take it/ }).click()
+      await expect(page.getByRole('form', { name: 'The finger' })).toContainText('UK P,')
+    }
     await choose(page, family)
     const judgement = page.locator('[data-verdict]')
     await expect(judgement).toHaveAttribute('data-verdict', 'sound', { timeout: 60_000 })

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { accessible, ask, demo, turnsOf, url } from './pages'
+import { accessible, ask, demo, turnsOf, url, fromMenu } from './pages'
 
 /** What broke under an attack from outside, as a maker would meet it. */
 
@@ -225,12 +225,12 @@ test('a script that does not load is asked for again, then a way on is offered; 
   await context.route(/assets\/SizesPage-.*\.js/, (route) =>
     ++refused <= 1 ? route.abort() : route.continue(),
   )
-  await page.getByRole('link', { name: 'Sizes' }).click()
+  await fromMenu(page, 'Sizes')
   await expect(page.getByRole('heading', { name: 'Sizes', level: 1 })).toBeVisible()
   expect(refused).toBeGreaterThan(1)
   await context.route(/assets\/WeavePage-.*\.js/, (route) => route.abort())
   await page.goto(url())
-  await page.getByRole('link', { name: 'Weaves' }).click()
+  await fromMenu(page, 'Weaves')
   await expect(page.getByRole('heading', { name: 'A part of this page could not be fetched' })).toBeVisible()
   await accessible(page)
   await expect(page.getByRole('button', { name: 'Load Verger anew' })).toBeVisible()

@@ -11,6 +11,12 @@ export async function demo(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Stone tray' })).toBeVisible()
 }
 
+/** Goes to a page of the workshop by the menu that every page has. */
+export async function fromMenu(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Menu', exact: true }).click()
+  await page.getByRole('navigation', { name: 'Menu' }).getByRole('link', { name }).click()
+}
+
 /** What stands in the way of those who cannot see or point, as far as a program finds it; empty when nothing. */
 export async function obstacles(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze()
@@ -32,10 +38,14 @@ export async function choose(page: Page, family: string): Promise<void> {
   await accessible(page)
   const setting = page.locator(`[data-family="${family}"]`)
   await expect(setting.getByRole('img')).toBeVisible()
-  await setting.getByRole('button', { name: /^Plan / }).click()
+  await setting.click()
+  await page
+    .locator(`[data-taken="${family}"]`)
+    .getByRole('button', { name: /^Plan / })
+    .click()
   // what stands on this page is left before anything is asked of the next
   await expect(page).toHaveURL(/\/plan$/)
-  await expect(page.locator('article[data-family]')).toHaveCount(0)
+  await expect(page.locator('[data-taken]')).toHaveCount(0)
 }
 
 /** From a plan to the ledger: cuts every wire, does every step (`at` may do more at one, by its title), passes every check. */

@@ -15,7 +15,7 @@ test('a stone of one’s own goes through every station', async ({ page }) => {
   await expect(page.getByText(/smaller than 2 mm/)).toBeVisible()
   await page.locator('#depth').fill('6.4 mm')
   await page.locator('#wall').fill('1.7')
-  await page.getByLabel('Mineral').selectOption('jasper')
+  await page.getByLabel('Material').selectOption('jasper')
   await page.locator('input[name=name]').fill('Own stone')
   await accessible(page)
   await page.getByRole('button', { name: /^Edge girth/ }).click()

@@ -1,9 +1,9 @@
 import { expect, test } from '@playwright/test'
-import { demo, obstacles, url } from './pages'
+import { demo, obstacles, url, fromMenu } from './pages'
 
 test('sizes: figures follow what is typed, open to their working, and go to a piece', async ({ page }) => {
   await demo(page)
-  await page.getByRole('link', { name: 'Sizes' }).click()
+  await fromMenu(page, 'Sizes')
   const hoops = page.getByRole('region', { name: 'Hoops round a sphere' })
   await expect(hoops.getByRole('button', { name: /Middle to middle: 7\.66 mm/ })).toBeVisible()
   await hoops.getByLabel('Hoop, inside').fill('11')
@@ -92,7 +92,7 @@ test('drawer: wire laid in is marked in the plan, tools become the nearest, what
 
 test('weave lab: written, refused in words, drawn, measured on a sample, and kept', async ({ page }) => {
   await demo(page)
-  await page.getByRole('link', { name: 'Weaves' }).click()
+  await fromMenu(page, 'Weaves')
   await expect(page.getByRole('img', { name: 'The weave from the front' })).toBeVisible()
   const text = page.getByLabel('One repeat, a line for each weaver')
   await text.fill('a: 8(1-2) four(2)')

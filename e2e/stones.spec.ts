@@ -115,7 +115,7 @@ test('every kind of stone is measured in its own way, and drawn', async ({ page 
   await page.locator('#length').press('Enter')
   await expect(page.locator('#hole')).toBeFocused()
   await page.locator('#hole').fill('0')
-  await page.getByLabel('Mineral').selectOption('rock crystal')
+  await page.getByLabel('Material').selectOption('rock crystal')
   await expect(weight).toHaveText(/11\.1 g/)
   // what was typed is kept when another kind is looked at
   await kind('crystal')

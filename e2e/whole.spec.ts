@@ -1,6 +1,6 @@
 import { expect, test, type Page, type Response } from '@playwright/test'
 import { readFileSync } from 'node:fs'
-import { demo, obstacles, url } from './pages'
+import { demo, obstacles, url, fromMenu } from './pages'
 
 const sound = (page: Page) => expect(page.locator('[data-verdict]')).toBeVisible({ timeout: 60_000 })
 
@@ -162,11 +162,17 @@ test('Wrap: rows, a length that was met, turned over; Proof: back to the step, a
     .split(',')
     .map(Number)
     .find((h) => h > 1 && h < 5)!
+  const quarters = ['', 'quarter past ', 'half past ', 'quarter to ']
+  const said = (h: number) => {
+    const part = quarters[Math.round(h * 4) % 4]!
+    const whole = part === quarters[3] ? Math.ceil(h) : Math.floor(h + 0.125)
+    return part === '' ? `${whole} o’clock` : `${part}${whole}`
+  }
   await page.goto(`${url()}/pieces/piece-labradorite/wrap?step=bend-back-${hour}`)
   await expect(page.getByText('turned over: back toward you')).toBeVisible()
-  await expect(page.getByText(`At ${(12 - hour).toFixed(1)} o’clock`, { exact: false })).toBeVisible()
+  await expect(page.getByText(`near ${said(12 - hour)},`, { exact: false })).toBeVisible()
   await page.getByRole('button', { name: 'Turn it face up' }).click()
-  await expect(page.getByText(`At ${hour.toFixed(1)} o’clock`, { exact: false })).toBeVisible()
+  await expect(page.getByText(`near ${said(hour)},`, { exact: false })).toBeVisible()
 
   await page.goto(`${url()}/pieces/piece-labradorite/proof`)
   // the tape was put on and not taken off: that is no piece to hand over
@@ -226,7 +232,7 @@ test('accounts: a workshop of one’s own, an invitation into it, a password cha
     .first()
     .click()
   await expect(page.getByText('The tray is empty.')).toBeVisible()
-  await page.getByRole('link', { name: 'Workshop' }).click()
+  await fromMenu(page, 'Workshop')
   await page.getByRole('button', { name: 'Make an invitation' }).click()
   const address = await page.getByLabel('Invitation address').inputValue()
   const second = await browser.newPage()
@@ -469,10 +475,11 @@ test('the first load fetches under 190 kB of gzipped script', async ({ page }) =
 test('proposals are worked out for what the maker aims at', async ({ page }) => {
   await demo(page)
   await page.goto(`${url()}/pieces/piece-sodalite/choose`)
-  const frame = page.locator('[data-family="bound-frame"]')
   const figure = async (row: string) => {
     await expect(page.locator('[data-left="0"]')).toBeVisible({ timeout: 60_000 })
-    const said = await frame.locator('dl > div', { hasText: row }).locator('dd').textContent()
+    await page.locator('[data-family="bound-frame"]').click()
+    const taken = page.locator('[data-taken="bound-frame"]')
+    const said = await taken.getByRole('row', { name: row }).getByRole('cell').textContent()
     return Number(/[\d.]+/.exec(said!)![0])
   }
   const aimFor = (aim: string) => page.getByLabel('Aim for').selectOption(aim)

@@ -1,4 +1,4 @@
-import { BEAD_FORMS, DEFAULT_SETTINGS, STONE_KINDS, type Design, type Stone } from '@verger/core'
+import { BEAD_FORMS, DEFAULT_SETTINGS, SERIES, STONE_KINDS, type Design, type Stone } from '@verger/core'
 import { z } from 'zod'
 import { roleSchema } from './accounts.js'
 import { benchEventSchema, choicesSchema, stoneSchema } from './piece.js'
@@ -10,6 +10,7 @@ const newtons = z.number().min(0).max(50)
 export const settingsSchema = z.strictObject({
   units: z.enum(['mm', 'in']),
   rounding: z.enum(['5 mm', '1 mm', '1/4 in', '1/8 in']).default(DEFAULT_SETTINGS.rounding),
+  series: z.enum(SERIES).default(DEFAULT_SETTINGS.series),
   hand: z.enum(['right', 'left']).default(DEFAULT_SETTINGS.hand),
   money: z.enum(['GBP', 'USD', 'EUR']).default(DEFAULT_SETTINGS.money),
   school: z

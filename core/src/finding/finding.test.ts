@@ -1,5 +1,5 @@
 import { parseLength } from '../units/index'
-import { fill, inUnits } from './index'
+import { clockPlace, fill, inUnits } from './index'
 
 const said = (text: string): number[] =>
   [...text.matchAll(/([\d/ ]+ in)/g)].map(([, length]) => {
@@ -12,6 +12,19 @@ describe('templates', () => {
     expect(fill('{a:1} mm, {b}', { a: 2, b: 'two' })).toBe('2.0 mm, two')
     expect(fill('{a/2:2}', { a: 3 })).toBe('1.50')
     expect(() => fill('{c}', { a: 2 })).toThrow(/"c"/)
+  })
+
+  it('say an hour of the clock as a place, to the quarter', () => {
+    expect(fill('near {hour:clock}', { hour: 4 })).toBe('near 4 o’clock')
+    expect([0, 12, 11.9, 0.7, 6.3, 7.55, 11.74].map(clockPlace)).toEqual([
+      '12 o’clock',
+      '12 o’clock',
+      '12 o’clock',
+      'quarter to 1',
+      'quarter past 6',
+      'half past 7',
+      'quarter to 12',
+    ])
   })
 
   it('stay in millimetres there, and say inches with the millimetres beside them elsewhere', () => {

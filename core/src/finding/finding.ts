@@ -58,12 +58,36 @@ function halfOf(said: string): string {
   return read.ok ? formatInch(mm(read.value / 2), HALVED) : said
 }
 
-/** Fills `{name}`, `{name:digits}` and `{name/2:digits}`, half of it, in a template from a finding's or step's values. @throws RangeError for an unknown name. */
+/** Parts of an hour as they are said before or after it. */
+const QUARTERS = ['', 'quarter past ', 'half past ', 'quarter to ']
+
+/**
+ * A place on an outline by the hour of a clock face laid over it, as it is said: to the nearest quarter.
+ * @param hour from 0 (or 12, at the top) clockwise to 12
+ * @example clockPlace(7.4) // 'half past 7'
+ * @example clockPlace(0) // '12 o’clock'
+ */
+export function clockPlace(hour: number): string {
+  const quarters = Math.round(hour * 4)
+  const part = QUARTERS[quarters % 4]!
+  const told = (Math.floor(quarters / 4) + (quarters % 4 === 3 ? 1 : 0)) % 12 || 12
+  return part === '' ? `${told} o’clock` : `${part}${told}`
+}
+
+/**
+ * Fills `{name}`, `{name:digits}`, `{name/2:digits}`, half of it, and `{name:clock}`, an hour as a place on the outline, in a template from a
+ * finding's or step's values. @throws RangeError for an unknown name.
+ * @example fill('near {hour:clock}', { hour: 4 }) // 'near 4 o’clock'
+ */
 export function fill(template: string, values: Readonly<Record<string, number | string>>): string {
-  return template.replace(/\{(\w+)(\/2)?(?::(\d))?\}/g, (_, name: string, half?: string, digits?: string) => {
-    const whole = values[name]
-    const value = half && typeof whole === 'number' ? whole / 2 : whole
-    if (value === undefined) throw new RangeError(`text needs "${name}", which is not among its values`)
-    return typeof value === 'number' && digits !== undefined ? value.toFixed(Number(digits)) : String(value)
-  })
+  return template.replace(
+    /\{(\w+)(\/2)?(?::(\d|clock))?\}/g,
+    (_, name: string, half?: string, form?: string) => {
+      const whole = values[name]
+      const value = half && typeof whole === 'number' ? whole / 2 : whole
+      if (value === undefined) throw new RangeError(`text needs "${name}", which is not among its values`)
+      if (form === 'clock') return clockPlace(Number(value))
+      return typeof value === 'number' && form !== undefined ? value.toFixed(Number(form)) : String(value)
+    },
+  )
 }

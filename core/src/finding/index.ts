@@ -1,2 +1,2 @@
-export { fill, inUnits } from './finding.js'
+export { clockPlace, fill, inUnits } from './finding.js'
 export type { Finding, Severity } from './finding.js'

@@ -12,8 +12,8 @@ describe('steps', () => {
   it('a piece that is turned over is spoken of as it is seen: hours and sides mirrored', () => {
     const bend = op('bend-back-4')
     expect(seenFrom(bend)).toBe('back')
-    expect(stepOf(design, bend, words).say).toContain('At 8.0 o’clock')
-    expect(stepOf(design, bend, words, 'front').say).toContain('At 4.0 o’clock')
+    expect(stepOf(design, bend, words).say).toContain('near 8 o’clock')
+    expect(stepOf(design, bend, words, 'front').say).toContain('near 4 o’clock')
     const shoulder = op('shoulder-left')
     expect(stepOf(design, shoulder, words).title).toContain('left')
     expect(stepOf(design, shoulder, words, 'back').title).toContain('right')

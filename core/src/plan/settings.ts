@@ -1,10 +1,13 @@
 import { DEMANDS, type Demands } from '../hold/index.js'
 import type { Experience } from '../price/index.js'
+import type { Series } from '../wire/index.js'
 import { DEFAULT_SCHOOL, type MetalPrices, type Rounding, type School } from '../cut/index.js'
 /** What the workshop has set: it decides how lengths and money are said, how wires are cut and which hand leads. */
 export interface WorkshopSettings {
   readonly units: 'mm' | 'in'
   readonly rounding: Rounding
+  /** By what its wire is bought: sizes of that series are proposed. */
+  readonly series: Series
   readonly hand: 'right' | 'left'
   readonly money: 'GBP' | 'USD' | 'EUR'
   readonly school: School
@@ -31,6 +34,7 @@ const MOST_ON_EAR = 7
 export const DEFAULT_SETTINGS: WorkshopSettings = {
   units: 'mm',
   rounding: '5 mm',
+  series: 'AWG',
   hand: 'right',
   money: 'GBP',
   school: DEFAULT_SCHOOL,

@@ -1,7 +1,7 @@
 import type { Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import type { Stone } from '../stone/index.js'
-import type { GaugeQuestion, Stock, Temper } from '../wire/index.js'
+import type { GaugeQuestion, Series, Stock, Temper } from '../wire/index.js'
 import type { Formulas, Quantity } from '../working/index.js'
 
 /** Shown only when another option has this value. */
@@ -143,6 +143,10 @@ export interface Wish {
   readonly kept?: readonly string[]
   /** How it is to be worn; as the family likes best where it is left open. */
   readonly worn?: Worn
+  /** Inside diameter of a ring that fits the finger, mm; one that is commonly met where it is left open. */
+  readonly finger?: number
+  /** By what the wire is bought: what is proposed is of these sizes; by gauge where it is left open. */
+  readonly series?: Series
 }
 
 /** What a proposal may aim at: what makers usually take, or the most of one thing. */

@@ -46,7 +46,7 @@ export interface WireSize {
   readonly awg?: number
 }
 
-const METRIC = [0.3, 0.4, 0.5, 0.6, 0.8, 0.9, 1.0, 1.2] as const
+const METRIC = [0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1.0, 1.2, 1.5, 2.0] as const
 /** Gauges that most sellers keep: what is proposed is of these. */
 const COMMON = [12, 14, 16, 18, 19, 20, 21, 22, 24, 26, 28, 30] as const
 const [THICKEST, THINNEST] = [10, 34] as const
@@ -62,6 +62,14 @@ export const WIRE_SIZES: readonly WireSize[] = [
 
 /** Sizes by gauge that most sellers keep, thickest first: what is proposed without being asked for. */
 export const COMMON_SIZES: readonly WireSize[] = WIRE_SIZES.filter((s) => COMMON.some((n) => n === s.awg))
+
+/** By what sellers count wire: American gauge numbers, or millimetres. */
+export const SERIES = ['AWG', 'metric'] as const
+export type Series = (typeof SERIES)[number]
+
+/** Sizes that sellers of a series keep, thickest first. @example sizesOf('metric')[0].label // '2.0 metric' */
+export const sizesOf = (series: Series): readonly WireSize[] =>
+  series === 'AWG' ? COMMON_SIZES : WIRE_SIZES.filter((s) => s.awg === undefined)
 
 /** A stock size by its label. @throws RangeError when no such size is stocked. */
 export function wireSize(label: string): WireSize {

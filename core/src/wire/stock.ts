@@ -23,8 +23,9 @@ export const leastBend = ({ alloy: metal, temper, size }: Stock): number =>
 /** The same stock has the same key: for grouping a cut list by kind. */
 export const stockKey = (s: Stock): string => `${s.alloy}|${s.temper}|${s.profile}|${s.size.label}`
 
-/** In the trade's words, gauge always with its millimetres. @example stockName(square20) // 'copper 20 AWG (0.81 mm) square, half hard' */
-export const stockName = (s: Stock): string =>
-  s.size.awg === undefined
-    ? `${s.alloy} ${s.size.mm.toFixed(2)} mm ${s.profile}, ${s.temper}`
-    : `${s.alloy} ${s.size.label} (${s.size.mm.toFixed(2)} mm) ${s.profile}, ${s.temper}`
+/** A size as it is said: a gauge always with its millimetres. @example sizeSaid(wireSize('20 AWG')) // '20 AWG (0.81 mm)' */
+export const sizeSaid = ({ label, mm, awg }: WireSize): string =>
+  awg === undefined ? `${mm.toFixed(2)} mm` : `${label} (${mm.toFixed(2)} mm)`
+
+/** In the trade's words. @example stockName(square20) // 'copper 20 AWG (0.81 mm) square, half hard' */
+export const stockName = (s: Stock): string => `${s.alloy} ${sizeSaid(s.size)} ${s.profile}, ${s.temper}`

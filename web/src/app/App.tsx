@@ -63,37 +63,38 @@ export function App() {
   }
   return (
     <WorkshopContext value={me.data.workshop.settings}>
-      <Commands />
-      <Undone />
-      <BenchLine me={me.data} />
-      <NewVersion />
-      {ended && (
-        <Suspense fallback={null}>
-          <SignInAgain me={me.data} />
-        </Suspense>
-      )}
-      <Page>
-        <Routes>
-          <Route index element={<HomePage me={me.data} />} />
-          <Route path="/stones/new" element={<MeasurePage me={me.data} />} />
-          <Route path="/stones/:stoneId" element={<MeasurePage me={me.data} />} />
-          <Route path="/pieces/:pieceId/measure" element={<MeasurePage me={me.data} />} />
-          <Route path="/pieces/:pieceId/choose" element={<ChoosePage />} />
-          <Route path="/pieces/:pieceId/plan" element={<PlanPage />} />
-          <Route path="/pieces/:pieceId/cut" element={<CutPage me={me.data} />} />
-          <Route path="/pieces/:pieceId/wrap" element={<WrapPage me={me.data} />} />
-          <Route path="/pieces/:pieceId/proof" element={<ProofPage me={me.data} />} />
-          <Route path="/pieces/:pieceId/ledger" element={<LedgerPage me={me.data} />} />
-          <Route path="/pieces/:pieceId/paper/:sheet?" element={<PaperPage me={me.data} />} />
-          <Route path="/workshop" element={<WorkshopPage me={me.data} />} />
-          <Route path="/weaves" element={<WeavePage me={me.data} />} />
-          <Route path="/sizes" element={<SizesPage me={me.data} />} />
-          <Route path="/drawer" element={<DrawerPage me={me.data} />} />
-          <Route path="/method" element={<MethodPage me={me.data} />} />
-          <Route path="/ledger" element={<FinishedPage />} />
-          <Route path="*" element={<Navigate to="/" replace />} />
-        </Routes>
-      </Page>
+      <Commands>
+        <Undone />
+        <BenchLine me={me.data} />
+        <NewVersion />
+        {ended && (
+          <Suspense fallback={null}>
+            <SignInAgain me={me.data} />
+          </Suspense>
+        )}
+        <Page>
+          <Routes>
+            <Route index element={<HomePage me={me.data} />} />
+            <Route path="/stones/new" element={<MeasurePage me={me.data} />} />
+            <Route path="/stones/:stoneId" element={<MeasurePage me={me.data} />} />
+            <Route path="/pieces/:pieceId/measure" element={<MeasurePage me={me.data} />} />
+            <Route path="/pieces/:pieceId/choose" element={<ChoosePage />} />
+            <Route path="/pieces/:pieceId/plan" element={<PlanPage />} />
+            <Route path="/pieces/:pieceId/cut" element={<CutPage me={me.data} />} />
+            <Route path="/pieces/:pieceId/wrap" element={<WrapPage me={me.data} />} />
+            <Route path="/pieces/:pieceId/proof" element={<ProofPage me={me.data} />} />
+            <Route path="/pieces/:pieceId/ledger" element={<LedgerPage me={me.data} />} />
+            <Route path="/pieces/:pieceId/paper/:sheet?" element={<PaperPage me={me.data} />} />
+            <Route path="/workshop" element={<WorkshopPage me={me.data} />} />
+            <Route path="/weaves" element={<WeavePage me={me.data} />} />
+            <Route path="/sizes" element={<SizesPage me={me.data} />} />
+            <Route path="/drawer" element={<DrawerPage me={me.data} />} />
+            <Route path="/method" element={<MethodPage me={me.data} />} />
+            <Route path="/ledger" element={<FinishedPage />} />
+            <Route path="*" element={<Navigate to="/" replace />} />
+          </Routes>
+        </Page>
+      </Commands>
     </WorkshopContext>
   )
 }

@@ -1,14 +1,22 @@
-import { lazy, Suspense, useEffect, useState } from 'react'
+import { createContext, lazy, Suspense, useContext, useEffect, useState, type ReactNode } from 'react'
 
 // fetched when first asked for: the first load stays light
 const CommandsDialog = lazy(() => import('./CommandsDialog.js'))
 
+/** What opens over any page. */
+export type Command = 'find' | 'keys' | 'menu'
+
+const CommandsContext = createContext<((what: Command) => void) | undefined>(undefined)
+
+/** Opens the menu, Find or the keys; undefined where nobody is signed in. */
+export const useCommands = () => useContext(CommandsContext)
+
 const typing = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && /INPUT|TEXTAREA|SELECT/.test(target.tagName)
 
-/** Keys that work everywhere: "/" finds, "?" tells the keys. */
-export function Commands() {
-  const [open, setOpen] = useState<'find' | 'keys'>()
+/** Lets every page open the menu, and keys work everywhere: "/" finds, "?" tells the keys. */
+export function Commands({ children }: { children: ReactNode }) {
+  const [open, setOpen] = useState<Command>()
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (typing(e.target) || e.ctrlKey || e.metaKey || e.altKey) return
@@ -16,25 +24,17 @@ export function Commands() {
       e.preventDefault()
       setOpen(e.key === '/' ? 'find' : 'keys')
     }
-    const onAsk = (e: Event) => setOpen((e as CustomEvent<'find' | 'keys'>).detail)
     window.addEventListener('keydown', onKey)
-    window.addEventListener('verger-open', onAsk)
-    return () => {
-      window.removeEventListener('keydown', onKey)
-      window.removeEventListener('verger-open', onAsk)
-    }
+    return () => window.removeEventListener('keydown', onKey)
   }, [])
-  const [asked, setAsked] = useState(false)
-  if (open !== undefined && !asked) setAsked(true)
-  if (!asked) return null
   return (
-    <Suspense fallback={null}>
-      <CommandsDialog open={open} onClose={() => setOpen(undefined)} />
-    </Suspense>
+    <CommandsContext value={setOpen}>
+      {children}
+      {open && (
+        <Suspense fallback={null}>
+          <CommandsDialog open={open} onOpen={setOpen} onClose={() => setOpen(undefined)} />
+        </Suspense>
+      )}
+    </CommandsContext>
   )
-}
-
-/** Opens one of the two from a button. */
-export const openCommands = (what: 'find' | 'keys'): void => {
-  window.dispatchEvent(new CustomEvent('verger-open', { detail: what }))
 }

@@ -9,9 +9,11 @@ import {
   DialogTitle,
 } from '@headlessui/react'
 import { useState } from 'react'
-import { useNavigate } from 'react-router'
+import { Link, useLocation, useNavigate } from 'react-router'
 import { STATIONS } from '../ui/Road.js'
-import { usePieces, useStones } from './session.js'
+import { api } from './api.js'
+import type { Command } from './Commands.js'
+import { leave, usePieces, useStones } from './session.js'
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'find a piece, a stone or a page'],
@@ -26,20 +28,40 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['tab', 'go on to the next thing on the page'],
 ]
 
-/** The two dialogs: what can be found, and the keys. */
+/** The pages of the workshop, in the order in which the menu and Find tell them. */
+const PAGES: readonly { readonly name: string; readonly about?: string; readonly to: string }[] = [
+  { name: 'Home', about: 'the piece on the bench, the stone tray', to: '/' },
+  { name: 'Measure a stone', to: '/stones/new' },
+  { name: 'Weaves', about: 'weave lab', to: '/weaves' },
+  { name: 'Sizes', about: 'rings, bails, coils and more', to: '/sizes' },
+  { name: 'Drawer', about: 'wires, beads, findings, tools', to: '/drawer' },
+  { name: 'Ledger', about: 'finished pieces', to: '/ledger' },
+  { name: 'How it is worked out', about: 'what “held” means', to: '/method' },
+  { name: 'Workshop', about: 'units, prices, makers', to: '/workshop' },
+]
+
+/** What opens over a page: the menu, what can be found, and the keys. */
 export default function CommandsDialog({
   open,
+  onOpen,
   onClose,
 }: {
-  open: 'find' | 'keys' | undefined
+  open: Command
+  onOpen: (what: Command) => void
   onClose: () => void
 }) {
   return (
-    <Dialog open={open !== undefined} onClose={onClose} className="relative z-50">
+    <Dialog open onClose={onClose} className="relative z-50">
       <DialogBackdrop className="fixed inset-0 bg-black/40" />
-      <div className="fixed inset-0 flex items-start justify-center p-4 pt-[12vh]">
-        <DialogPanel className="sheet w-full max-w-xl p-5 shadow-xl">
-          {open === 'find' ? (
+      <div
+        className={`fixed inset-0 flex items-start p-4 ${open === 'menu' ? 'justify-end' : 'justify-center pt-[12vh]'}`}
+      >
+        <DialogPanel
+          className={`sheet max-h-full w-full overflow-y-auto p-5 shadow-xl ${open === 'menu' ? 'max-w-sm' : 'max-w-xl'}`}
+        >
+          {open === 'menu' ? (
+            <Menu onOpen={onOpen} onDone={onClose} />
+          ) : open === 'find' ? (
             <Find onDone={onClose} />
           ) : (
             <>
@@ -62,6 +84,52 @@ export default function CommandsDialog({
         </DialogPanel>
       </div>
     </Dialog>
+  )
+}
+
+function Menu({ onOpen, onDone }: { onOpen: (what: Command) => void; onDone: () => void }) {
+  const { pathname } = useLocation()
+  const say = 'min-h-[44px] border-0 bg-transparent p-0 text-copper underline'
+  const row = 'flex min-h-[44px] w-full items-baseline gap-3 py-2 text-left text-ink no-underline'
+  return (
+    <>
+      <div className="flex items-baseline justify-between">
+        <DialogTitle className="text-2xl">Menu</DialogTitle>
+        <button type="button" className="btn" onClick={onDone}>
+          Close
+        </button>
+      </div>
+      <nav aria-label="Menu">
+        <ul className="m-0 mt-2 list-none p-0">
+          {PAGES.map((page) => (
+            <li key={page.to} className="border-b border-line">
+              <Link
+                to={page.to}
+                className={row}
+                aria-current={page.to === pathname ? 'page' : undefined}
+                onClick={onDone}
+              >
+                <span className={`font-semibold ${page.to === pathname ? 'text-copper' : ''}`}>
+                  {page.name}
+                </span>
+                <span className="text-soft">{page.about}</span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </nav>
+      <div className="mt-2 flex flex-wrap gap-x-6 font-semibold">
+        <button type="button" className={say} onClick={() => onOpen('find')}>
+          Find <span className="kbd">/</span>
+        </button>
+        <button type="button" className={say} onClick={() => onOpen('keys')}>
+          Keys <span className="kbd">?</span>
+        </button>
+        <button type="button" className={`${say} ml-auto`} onClick={() => void api.signOut().then(leave)}>
+          Sign out
+        </button>
+      </div>
+    </>
   )
 }
 
@@ -97,16 +165,15 @@ function Find({ onDone }: { onDone: () => void }) {
     ...(stones.data ?? []).map((s) => ({
       id: s.id,
       name: s.name || s.stone.mineral,
-      what: `${s.stone.mineral} ${s.stone.length} × ${s.stone.width}`,
+      what: `${s.stone.mineral} ${s.stone.length} × ${s.stone.width} mm`,
       to: `/stones/${s.id}`,
     })),
-    { id: 'measure', name: 'Measure a stone', what: 'page', to: '/stones/new' },
-    { id: 'home', name: 'Home', what: 'page', to: '/' },
-    { id: 'ledger', name: 'Ledger of finished pieces', what: 'page', to: '/ledger' },
-    { id: 'weaves', name: 'Weave lab', what: 'page', to: '/weaves' },
-    { id: 'sizes', name: 'Sizes: rings, bails, coils and more', what: 'page', to: '/sizes' },
-    { id: 'drawer', name: 'Drawer: wires, beads, findings, tools', what: 'page', to: '/drawer' },
-    { id: 'workshop', name: 'Workshop settings', what: 'page', to: '/workshop' },
+    ...PAGES.map(({ name, about, to }) => ({
+      id: to,
+      name: about ? `${name}: ${about}` : name,
+      what: 'page',
+      to,
+    })),
   ]
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)
   const found = targets
@@ -130,6 +197,8 @@ function Find({ onDone }: { onDone: () => void }) {
           autoFocus
           autoComplete="off"
           onChange={(e) => setText(e.target.value)}
+          // the list is always shown: the first Escape closes the whole
+          onKeyDown={(e) => e.key === 'Escape' && onDone()}
         />
         <ComboboxOptions static className="m-0 mt-2 list-none p-0">
           {found.map((t) => (

@@ -29,11 +29,14 @@ export async function planSettings(settings: Settings): Promise<Settings> {
   return { ...settings, prices: withKeptPrices(settings.prices, wiresOf(rows)) }
 }
 
-/** A wish with what is kept of its metal: those sizes are offered first. */
-export async function wishWithKept(wish: Omit<Wished, 'kept'>): Promise<Wished> {
+/** A wish with the series that wire is bought in, and what is kept of its metal: those sizes are offered first. */
+export async function wishWithKept<T extends { readonly alloy: string }>(
+  wish: T,
+  { series }: Pick<Settings, 'series'>,
+): Promise<T & Pick<Wished, 'kept' | 'series'>> {
   const rows = await api.drawer().catch(() => [])
   const kept = rows.flatMap(({ item }) =>
     item.kind === 'wire' && item.alloy === wish.alloy && item.profile !== 'flat' ? [item.size] : [],
   )
-  return { ...wish, kept }
+  return { ...wish, kept, series }
 }

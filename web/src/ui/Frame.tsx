@@ -1,8 +1,9 @@
+import { useCommands } from '../app/Commands.js'
 import { usePxPerMm } from '../app/trueSize.js'
 import { useEffect, useRef, type ReactNode, type RefObject } from 'react'
 import { Link, NavigationType, useLocation, useNavigationType } from 'react-router'
 
-/** The page: word mark, what belongs beside it, content on paper, and a millimetre rule along the left edge. */
+/** The page: word mark, what belongs beside it, the menu once somebody is signed in, content on paper, and a millimetre rule along the left edge. */
 export function Frame({
   beside,
   right,
@@ -16,6 +17,7 @@ export function Frame({
   children: ReactNode
 }) {
   const main = useRef<HTMLElement>(null)
+  const open = useCommands()
   useArrival(main, title)
   return (
     <div className="flex min-h-screen">
@@ -31,7 +33,7 @@ export function Frame({
       </a>
       <Rule />
       <div className="mx-auto flex w-full max-w-[1240px] min-w-0 flex-1 flex-col px-4 pb-6 sm:px-7">
-        <header className="flex flex-wrap items-center gap-x-8 gap-y-1 py-3">
+        <header className="flex flex-wrap items-center gap-x-4 gap-y-1 py-3 sm:gap-x-8">
           <Link
             to="/"
             className="font-head text-[30px] text-copper italic no-underline"
@@ -40,7 +42,19 @@ export function Frame({
             Verger
           </Link>
           <div className="order-3 min-w-0 flex-1 basis-full sm:order-2 sm:basis-auto">{beside}</div>
-          <div className="order-2 ml-auto sm:order-3">{right}</div>
+          <div className="order-2 ml-auto flex items-center gap-3 sm:order-3 sm:gap-5">
+            {right}
+            {open && (
+              <button
+                type="button"
+                className="btn px-3 sm:px-5"
+                aria-haspopup="dialog"
+                onClick={() => open('menu')}
+              >
+                Menu
+              </button>
+            )}
+          </div>
         </header>
         <main ref={main} id="content" tabIndex={-1} className="flex min-w-0 flex-1 flex-col outline-none">
           {children}

@@ -154,7 +154,7 @@ function Again({ piece, plan, onClose }: { piece: PieceRow; plan: Plan; onClose:
         const fresh = await slowWorker().startingOptions(
           stone,
           plan.family,
-          await wishWithKept(wish),
+          await wishWithKept(wish, settings),
           settings,
         )
         if (fresh) found = await ask(fresh)

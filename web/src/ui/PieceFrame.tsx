@@ -32,7 +32,7 @@ export function PieceFrame({
       title={`${piece.name || 'Unnamed piece'}, ${here}`}
       beside={<Road piece={piece.id} stone={piece.stone} here={here} reached={piece.station} />}
       right={
-        <span className="flex items-center gap-5">
+        <span className="flex items-center gap-3 sm:gap-5">
           {right}
           {sheet && (
             <Link

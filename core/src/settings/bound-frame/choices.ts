@@ -1,6 +1,6 @@
 import { outlineHull, outlineOf, outlinePerimeter, outlinePoint, type FullStone } from '../../stone/index.js'
-import { COMMON_SIZES, WIRE_SIZES, type WireSize } from '../../wire/index.js'
-import { count, gauge, length, oneOf, places, proposed, type Starting } from '../kit/index.js'
+import { sizesOf, WIRE_SIZES, type WireSize } from '../../wire/index.js'
+import { count, gauge, length, nearestSize, oneOf, places, proposed, type Starting } from '../kit/index.js'
 import { bailChoices, bailWays } from '../kit/parts/rolledBail.js'
 import { FOOT_FORMS } from './foot.js'
 import { frameOf, mirrorOf, type Face, type Frame, type FrameChoices } from './frame.js'
@@ -46,7 +46,8 @@ function bindingStart({ stone, mm, wish }: Starting): string {
   const here = fine.filter((s) => wish.kept?.includes(s.label) && Math.abs(s.mm / mm('size') - 0.62) < 0.14)
   const [least, most] = rowOf(stone).bindingSize
   const usual = Math.max(least, Math.min(most, BINDING * mm('size')))
-  const list: readonly WireSize[] = here.length > 0 ? here : fine.filter((s) => COMMON_SIZES.includes(s))
+  const list: readonly WireSize[] =
+    here.length > 0 ? here : fine.filter((s) => sizesOf(wish.series ?? 'AWG').includes(s))
   return list.reduce((best, s) => (Math.abs(s.mm - usual) < Math.abs(best.mm - usual) ? s : best)).label
 }
 
@@ -144,13 +145,11 @@ export const choices = {
     search: { among: () => WIRES, tries: nearEdge },
   }),
   size: gauge('wire', { by: 'profile' }, [0.4, 1.7], {
-    start: ({ stone }) => {
-      const [least, most] = rowOf(stone).size
-      return COMMON_SIZES.find((s) => s.mm >= least && s.mm <= most)!.label
-    },
+    // the thickest of what is usual
+    start: ({ stone, wish }) => nearestSize(rowOf(stone).size[1], rowOf(stone).size, wish),
     usual: (s) => rowOf(s).size,
     takes: ({ of }) => 100 * Number(of('wires')),
-    search: { among: ({ small, wish }) => proposed([0.5, Math.min(1.3, small / 8)], wish.kept) },
+    search: { among: ({ small, wish }) => proposed([0.5, Math.min(1.3, small / 8)], wish) },
   }),
   profile: oneOf('wire', ['square', 'round']),
   twist: oneOf('wire', ['no', 'open', 'tight'], { before: 'no', when: ['profile', 'square'] }),
@@ -207,7 +206,7 @@ export const choices = {
     temper: 'dead soft',
     detail: true,
     before: '26 AWG',
-    start: ({ mm }) => proposed([0.3, 0.55]).reduce((best, s) => nearer(mm('bindingSize'), best, s)),
+    start: ({ mm, wish }) => nearestSize(mm('bindingSize'), [0.3, 0.55], wish),
   }),
   ball: accent(),
   neckRadius: length('neck', [0.5, 10], {
@@ -215,9 +214,4 @@ export const choices = {
     start: ({ mm }) => Math.max(2.5 * mm('size'), 1.5),
   }),
   leave: length('neck', [8, 80], { unit: '°', step: 1, detail: true, start: leaving }),
-}
-
-function nearer(mm: number, best: string, other: string): string {
-  const off = (label: string) => Math.abs(WIRE_SIZES.find((s) => s.label === label)!.mm - mm)
-  return off(other) < off(best) ? other : best
 }

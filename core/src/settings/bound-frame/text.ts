@@ -136,18 +136,18 @@ export const text: RecipeText = {
       'A radius of {radius:1} mm at the neck is tighter than this wire bends; it takes {least:1} mm or more.',
     'overlap-past-middle': 'A reach of {overlap:1} mm goes past the middle of the stone.',
     'bend-over-hollow':
-      'At {hour:1} o’clock the edge is hollow and the frame passes it straight: a bend there would not reach the stone. Move it to where the edge bulges.',
+      'At {hour:clock} the edge is hollow and the frame passes it straight: a bend there would not reach the stone. Move it to where the edge bulges.',
     'bend-into-stone':
-      'The bend at {hour:1} o’clock would stand {deep:2} mm in the stone where it bulges. Reach less, or move the bend.',
+      'The bend at {hour:clock} would stand {deep:2} mm in the stone where it bulges. Reach less, or move the bend.',
     'sweep-no-room':
       'There is no room between foot and shoulder for a sweep over the {face}. Bends, a shorter foot, or less reach.',
     'sweep-into-stone':
       'A sweep over the {face} would stand {deep:2} mm in the stone where it bulges. Reach less, or take bends.',
     'bend-in-foot':
-      'The bend at {hour:1} o’clock runs {need:1} mm into the foot bind. Move it up, or bind a shorter foot.',
-    'bend-in-neck': 'The bend at {hour:1} o’clock runs into the shoulder. Move it down.',
+      'The bend at {hour:clock} runs {need:1} mm into the foot bind. Move it up, or bind a shorter foot.',
+    'bend-in-neck': 'The bend at {hour:clock} runs into the shoulder. Move it down.',
     'bends-collide':
-      'The bends at {first:1} and {second:1} o’clock run into each other by {need:1} mm. Move them apart, reach less, or take thinner wire.',
+      'The bends at {first:clock} and {second:clock} run into each other by {need:1} mm. Move them apart, reach less, or take thinner wire.',
     'too-light':
       'The frame is light for this stone: hung by the neck it starts to give at {times:0} times the stone’s weight ({carried:0} g), less than {wanted} times. Thicker or half-hard wire, or one wire more, carries it.',
     sags: 'At {times} times the stone’s weight the frame would stretch {sag:1} mm. Thicker or half-hard wire stands stiffer.',
@@ -222,7 +222,7 @@ export const text: RecipeText = {
     },
     'bend-back': {
       title: 'Bend behind, {number} of {of}',
-      say: 'At {hour:1} o’clock, {along:1} mm along the frame from the foot bind, mark the rear wire and bend it in behind, until it reaches {overlap:1} mm inside the edge.',
+      say: '{along:1} mm along the frame from the foot bind, near {hour:clock}, mark the rear wire and bend it in behind, until it reaches {overlap:1} mm inside the edge.',
       look: 'It lies flat where the stone’s back will be.',
     },
     'try-gap': {
@@ -252,7 +252,7 @@ export const text: RecipeText = {
     },
     'bend-front': {
       title: 'Bend over the face, {number} of {of}',
-      say: 'At {hour:1} o’clock, {along:1} mm along the frame from the foot bind, mark the front wire and bring it over the edge, until it reaches {overlap:1} mm inside.',
+      say: '{along:1} mm along the frame from the foot bind, near {hour:clock}, mark the front wire and bring it over the edge, until it reaches {overlap:1} mm inside.',
       look: 'It lies on the stone. Press the wire, not the stone.',
       caution: 'Pad the pliers; stop if the stone moves under the jaw.',
     },
@@ -280,24 +280,24 @@ export const text: RecipeText = {
     },
     'lead-left': {
       title: 'Lead the left tail over the edge',
-      say: 'Fold the left front tail down before the neck and lead it over the face to {hour} o’clock, pulled snug.',
+      say: 'Fold the left front tail down before the neck and lead it over the face to {hour:clock}, pulled snug.',
       look: 'It lies on the stone, and crosses the edge just there.',
       caution: 'Pull along the wire, not against the edge of the stone.',
     },
     'lead-right': {
       title: 'Lead the right tail over the edge',
-      say: 'Fold the right front tail down before the neck and lead it over the face to {hour} o’clock, pulled snug.',
+      say: 'Fold the right front tail down before the neck and lead it over the face to {hour:clock}, pulled snug.',
       look: 'It lies on the stone, and crosses the edge just there.',
       caution: 'Pull along the wire, not against the edge of the stone.',
     },
     'tie-left': {
       title: 'Tie the left tail',
-      say: 'Lay its end along the front wire at {hour} o’clock and tie both with {turns} turns of {tie}. Cut it off flush behind the tie and press it in.',
+      say: 'Lay its end along the front wire at {hour:clock} and tie both with {turns} turns of {tie}. Cut it off flush behind the tie and press it in.',
       look: 'It cannot be slid along; no end stands up.',
     },
     'tie-right': {
       title: 'Tie the right tail',
-      say: 'Lay its end along the front wire at {hour} o’clock and tie both with {turns} turns of {tie}. Cut it off flush behind the tie and press it in.',
+      say: 'Lay its end along the front wire at {hour:clock} and tie both with {turns} turns of {tie}. Cut it off flush behind the tie and press it in.',
       look: 'It cannot be slid along; no end stands up.',
     },
     trim: {
@@ -357,7 +357,7 @@ export const text: RecipeText = {
     'add-front': 'Press more bends in on the front, well spread',
     'add-back': 'Press more bends in behind, well spread',
     'close-neck': 'Draw the wires tighter together under the neck and bind them down to the stone',
-    'tail-over': 'Lead the front tails over the edge and tie them at {hour} and {other} o’clock',
+    'tail-over': 'Lead the front tails over the edge and tie them at {hour:clock} and {other:clock}',
   },
   prices: {
     'deeper-front': 'hides more of the face',

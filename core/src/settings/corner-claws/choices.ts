@@ -1,6 +1,7 @@
 import type { FullStone } from '../../stone/index.js'
 import { gauge, length, nearestSize, oneOf, proposed } from '../kit/index.js'
 import { bailChoices, bailWays } from '../kit/parts/rolledBail.js'
+import { fingerChoice } from '../kit/parts/shank.js'
 
 /** How far seat and claws may reach in: a quarter of the smaller side. */
 const reach = ({ length, width }: FullStone): number =>
@@ -19,8 +20,7 @@ const PENDANT = ['mount', 'pendant'] as const
 /** Choices of corner claws. Lengths in mm. */
 export const choices = {
   mount: oneOf('worn', ['pendant', 'ring'], { start: ({ wish }) => wish.worn ?? 'pendant' }),
-  // commonly met; the maker types the finger's own
-  ring: length('worn', [10, 27], { start: 17.3, when: RING, met: 'shape-shank' }),
+  ring: fingerChoice(RING, 'shape-shank'),
   clear: length('worn', [0, 4], { start: 0.5, when: RING }),
   ...bailChoices('size', PENDANT),
   ...bailWays(PENDANT, ['bound', 'folded tails']),
@@ -53,7 +53,7 @@ export const choices = {
     temper: { by: 'seatTemper' },
     usual: (s) => (smaller(s) <= SMALL ? [0.64, 0.82] : [0.72, 1.03]),
     takes: 90,
-    search: { among: ({ small, wish }) => proposed([0.5, Math.min(1.3, small / 7)], wish.kept) },
+    search: { among: ({ small, wish }) => proposed([0.5, Math.min(1.3, small / 7)], wish) },
   }),
   // soft it is bent four times and tied; the claws spring open unless they are harder
   seatTemper: oneOf('wire', ['dead soft', 'half hard', 'as the claws'], {
@@ -65,15 +65,15 @@ export const choices = {
     usual: (s) => (smaller(s) <= SMALL ? [0.81, 1.03] : [0.91, 1.3]),
     takes: 60,
     search: {
-      among: () => proposed(WIRES),
-      tries: ({ mm }) => [1, 1.25, 1.6, 2].map((by) => nearestSize(mm('size') * by, WIRES)),
+      among: ({ wish }) => proposed(WIRES, wish),
+      tries: ({ mm, wish }) => [1, 1.25, 1.6, 2].map((by) => nearestSize(mm('size') * by, WIRES, wish)),
     },
   }),
   // half-round about seven tenths as wide as the seat, drawn tight by hand
   tieSize: gauge('wire', 'half-round', TIES, {
     temper: 'dead soft',
     usual: TIED,
-    start: ({ mm }) => nearestSize(mm('size') * 0.7, TIED),
+    start: ({ mm, wish }) => nearestSize(mm('size') * 0.7, TIED, wish),
   }),
 }
 

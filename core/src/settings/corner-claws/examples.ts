@@ -55,8 +55,8 @@ export const examples: FamilyExamples = {
     const small = Math.min(stone.length, stone.width)
     const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
     return family.space(stone, wish).settled({
-      size: pick(proposed([0.5, Math.min(1.3, small / 7)], wish.kept)),
-      clawSize: pick(proposed([0.4, 1.7])),
+      size: pick(proposed([0.5, Math.min(1.3, small / 7)], wish)),
+      clawSize: pick(proposed([0.4, 1.7], {})),
       seat: (0.04 + 0.18 * random()) * small,
       claw: (0.03 + 0.15 * random()) * small,
     })

@@ -54,18 +54,18 @@ export const choices = {
     usual: [0.8, 1.03],
     takes: 130,
     search: {
-      among: ({ small, wish }) => proposed([0.78, Math.max(0.95, Math.min(1.35, small / 8))], wish.kept),
+      among: ({ small, wish }) => proposed([0.78, Math.max(0.95, Math.min(1.35, small / 8))], wish),
     },
   }),
   // drawn tight by hand
   lace: gauge('wire', 'round', FINE, {
     temper: 'dead soft',
     usual: [0.4, 0.52],
-    start: ({ mm }) => nearestSize(mm('size') * FINER, LACED),
+    start: ({ mm, wish }) => nearestSize(mm('size') * FINER, LACED, wish),
     takes: 400,
     search: {
-      among: () => proposed(LACED),
-      tries: ({ mm }) => [nearestSize(mm('size') * FINER, LACED), nearestSize(mm('size') * 0.5, LACED)],
+      among: ({ wish }) => proposed(LACED, wish),
+      tries: ({ mm, wish }) => [FINER, 0.5].map((by) => nearestSize(mm('size') * by, LACED, wish)),
     },
   }),
 }

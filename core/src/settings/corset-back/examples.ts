@@ -69,8 +69,8 @@ export const examples: FamilyExamples = {
   random: (stone, wish, random) => {
     const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
     return family.space(stone, wish).settled({
-      size: pick(proposed([0.78, Math.max(0.95, Math.min(1.35, stone.width / 8))], wish.kept)),
-      lace: pick(proposed([0.38, 0.55])),
+      size: pick(proposed([0.78, Math.max(0.95, Math.min(1.35, stone.width / 8))], wish)),
+      lace: pick(proposed([0.38, 0.55], {})),
       bends: 4 + Math.floor(5 * random()),
     })
   },

@@ -49,7 +49,7 @@ const choices = {
   }),
   fine: gauge('wire', 'round', [0.2, 0.5], {
     temper: 'dead soft',
-    start: ({ mm }) => nearestSize(mm('size') * 0.4, [0.2, 0.5]),
+    start: ({ mm }) => nearestSize(mm('size') * 0.4, [0.2, 0.5], {}),
   }),
   ...METAL,
 }
@@ -106,8 +106,14 @@ describe('choices declared once', () => {
 
   it('sizes: those that sellers keep, and the maker’s own beside them', () => {
     const rare = WIRE_SIZES.find((x) => x.mm > 0.6 && x.mm < 1.1 && !COMMON_SIZES.includes(x))!
-    expect(proposed([0.6, 1.1])).not.toContain(rare.label)
-    expect(proposed([0.6, 1.1], [rare.label])).toContain(rare.label)
+    expect(proposed([0.6, 1.1], {})).not.toContain(rare.label)
+    expect(proposed([0.6, 1.1], { kept: [rare.label] })).toContain(rare.label)
+    // who buys by the millimetre is offered nothing by gauge
+    const metric = proposed([0.6, 1.1], { series: 'metric' })
+    expect(metric.map((label) => wireSize(label).mm)).toEqual([1, 0.9, 0.8, 0.7, 0.6])
+    expect(nearestSize(0.83, [0.6, 1.1], { series: 'metric' })).toBe('0.8 metric')
+    // a range between two sizes: the nearest of all
+    expect(nearestSize(0.84, [0.82, 0.86], { series: 'metric' })).toBe('0.8 metric')
     const next = thicker(choices.size, '20 AWG')
     expect(next[0]!.mm).toBeGreaterThan(wireSize('20 AWG').mm)
     expect(Math.max(...next.map((s) => s.mm))).toBeLessThanOrEqual(1.1)

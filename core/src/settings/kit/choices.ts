@@ -1,7 +1,7 @@
 import type { FullStone } from '../../stone/index.js'
 import {
   ALLOYS,
-  COMMON_SIZES,
+  sizesOf,
   WIRE_SIZES,
   wireSize,
   type AlloyId,
@@ -186,21 +186,36 @@ const within =
   ({ mm }: WireSize): boolean =>
     mm >= least && mm <= most
 
-/** Labels of the sizes that most sellers keep, and of those that the maker has, in a range of thicknesses: what is proposed. */
-export const proposed = (range: readonly [number, number], kept: readonly string[] = []): string[] =>
-  WIRE_SIZES.filter((s) => within(range)(s) && (COMMON_SIZES.includes(s) || kept.includes(s.label))).map(
+/** What is wished of wire: the series that it is bought in, and what is kept. */
+type WishedWire = Pick<Wish, 'series' | 'kept'>
+
+/** Labels of the sizes that sellers of the wished series keep, and of those that the maker has, in a range of thicknesses: what is proposed. */
+export const proposed = (range: readonly [number, number], { series = 'AWG', kept }: WishedWire): string[] =>
+  WIRE_SIZES.filter((s) => within(range)(s) && (sizesOf(series).includes(s) || kept?.includes(s.label))).map(
     (s) => s.label,
   )
 
-/** Label of the common size nearest to a thickness. @example nearestSize(0.32, [0.2, 0.5]) // '28 AWG' */
-export const nearestSize = (mm: number, range: readonly [number, number]): string =>
-  COMMON_SIZES.filter(within(range)).reduce((best, s) =>
-    Math.abs(s.mm - mm) < Math.abs(best.mm - mm) ? s : best,
-  ).label
+/**
+ * Label of the size in the wished series that is nearest to a thickness, of those in a range where there are any.
+ * @example nearestSize(0.32, [0.2, 0.5], {}) // '28 AWG'
+ */
+export function nearestSize(
+  mm: number,
+  range: readonly [number, number],
+  { series = 'AWG' }: WishedWire,
+): string {
+  const inside = sizesOf(series).filter(within(range))
+  const list = inside.length > 0 ? inside : sizesOf(series)
+  return list.reduce((best, s) => (Math.abs(s.mm - mm) < Math.abs(best.mm - mm) ? s : best)).label
+}
 
-/** Sizes at least 4 % thicker that most sellers keep, the next ones first. */
-export const thicker = ({ range }: Gauge, label: string): readonly WireSize[] =>
-  COMMON_SIZES.filter((s) => within(range)(s) && s.mm > wireSize(label).mm * 1.04).sort((a, b) => a.mm - b.mm)
+/** Sizes of the same series at least 4 % thicker that sellers keep, the next ones first. */
+export function thicker({ range }: Gauge, label: string): readonly WireSize[] {
+  const now = wireSize(label)
+  return sizesOf(now.awg === undefined ? 'metric' : 'AWG')
+    .filter((s) => within(range)(s) && s.mm > now.mm * 1.04)
+    .sort((a, b) => a.mm - b.mm)
+}
 
 /** A value on its choice's step. */
 export const onStep = (c: Choice, v: number): number =>

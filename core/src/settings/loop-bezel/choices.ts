@@ -37,7 +37,7 @@ export const choices = {
     usual: [0.5, 0.82],
     takes: 300,
     search: {
-      among: ({ small, wish }) => proposed([0.5, Math.max(0.66, Math.min(0.95, small / 22))], wish.kept),
+      among: ({ small, wish }) => proposed([0.5, Math.max(0.66, Math.min(0.95, small / 22))], wish),
     },
   }),
   loops: count('hold', 'loops', [12, 96], {
@@ -56,6 +56,6 @@ export const choices = {
     detail: true,
     temper: 'dead soft',
     usual: [0.25, 0.33],
-    start: () => nearestSize(0.32, [0.25, 0.33]),
+    start: ({ wish }) => nearestSize(0.32, [0.25, 0.33], wish),
   }),
 }

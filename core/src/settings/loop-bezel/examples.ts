@@ -56,7 +56,7 @@ export const examples: FamilyExamples = {
   random: (stone, wish, random) => {
     const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
     return family.space(stone, wish).settled({
-      size: pick(proposed([0.5, 0.82])),
+      size: pick(proposed([0.5, 0.82], {})),
       over: Math.round(10 * Math.min(stone.length, stone.width) * (0.1 + 0.1 * random())) / 10,
     })
   },

@@ -94,12 +94,12 @@ export const choices = {
   }),
   work: oneOf('wire', ['several wires', 'one wire'], { before: 'several wires' }),
   size: gauge('wire', 'round', WIRES, {
-    start: ({ stone }) => nearestSize((usual(stone)[0] + usual(stone)[1]) / 2, WIRES),
+    start: ({ stone, wish }) => nearestSize((usual(stone)[0] + usual(stone)[1]) / 2, WIRES, wish),
     when: ['work', 'several wires'],
     usual,
     aluminium: ALUMINIUM,
     takes: 120,
-    search: { among: ({ stone, wish }) => proposed([WIRES[0], Math.min(1.7, stone.width / 6)], wish.kept) },
+    search: { among: ({ stone, wish }) => proposed([WIRES[0], Math.min(1.7, stone.width / 6)], wish) },
   }),
   shankSize: gauge('wire', 'round', WIRES, {
     start: likeliest,
@@ -111,6 +111,6 @@ export const choices = {
   bindingSize: gauge('wire', 'half-round', FINE, {
     temper: 'dead soft',
     detail: true,
-    start: ({ mm }) => nearestSize(0.62 * mm('size'), [0.3, 0.7]),
+    start: ({ mm, wish }) => nearestSize(0.62 * mm('size'), [0.3, 0.7], wish),
   }),
 }

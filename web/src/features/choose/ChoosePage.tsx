@@ -1,6 +1,8 @@
 import type { PieceRow } from '@verger/contract'
 import {
   ALLOYS,
+  careOf,
+  careText,
   family,
   fill,
   isLoaded,
@@ -8,7 +10,6 @@ import {
   AIMS,
   WORN_AS,
   type Aim,
-  type Chosen,
   type Excluded,
   type Options,
   type WornAs,
@@ -23,12 +24,11 @@ import { Frame } from '../../ui/Frame.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { Waiting } from '../../ui/Waiting.js'
 import { keepDraft } from '../plan/useChoices.js'
-import { AIM_WORDS, faceOf, metalOf, minutesOf, sorted } from './order.js'
-import { roomOf, Setting } from './Setting.js'
+import { AIM_WORDS, sorted } from './order.js'
+import { Finger } from './Finger.js'
+import { Rod } from './Rod.js'
+import { Setting } from './Setting.js'
 import { useChosen } from './useChosen.js'
-
-/** How many settings are shown at once; the rest are asked for. */
-const BEST = 3
 
 /** Every setting that could take this stone, worked out and side by side; those that cannot, and why. */
 export default function ChoosePage() {
@@ -48,35 +48,32 @@ function Chooser({ piece }: { piece: PieceRow }) {
   const [alloy, setAlloy] = useState(typeof saved === 'string' ? saved : 'copper')
   const [worn, setWorn] = useState<WornAs>(piece.stone.group?.kind === 'pair' ? 'earrings' : 'pendant')
   const [aim, setAim] = useState<Aim>('usual')
-  const [more, setMore] = useState(false)
-  const [pins, setPins] = useState<readonly string[]>([])
-  const all = useChosen(piece.stone, alloy, worn, aim)
+  const [asked, setAsked] = useState<string>()
+  const [besideIt, setBeside] = useState<string>()
+  const kept = piece.plan?.options
+  const [finger, setFinger] = useState(kept?.mount === 'ring' ? Number(kept.ring) : undefined)
+  const asks = worn === 'ring' && finger === undefined
+  const wish = useMemo(
+    () => (asks ? undefined : { alloy, aim, worn, ...(worn === 'ring' && finger ? { finger } : {}) }),
+    [asks, alloy, aim, worn, finger],
+  )
+  const all = useChosen(piece.stone, wish)
   const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
   const navigate = useNavigate()
   const list = useMemo(() => sorted(all.chosen, aim), [all.chosen, aim])
-  const shown = more ? list : list.slice(0, BEST)
-  const sheet = useMemo(() => {
-    const rooms = list.map(roomOf)
-    return {
-      wide: Math.max(20, ...rooms.map((r) => r.wide)),
-      tall: Math.max(20, ...rooms.map((r) => r.tall)),
-    }
-  }, [list])
-  const [one, two] = pins.map((id) => list.find((c) => c.family === id))
-  const differing = one && two ? differences(one, two) : new Set<string>()
+  const taken = list.find((c) => c.family === asked) ?? list[0]
+  const others = list.filter((c) => c !== taken)
   const take = (family: string, options: Options) => {
     keepDraft(piece.id, piece.stone, { family, options })
     void navigate(`/pieces/${piece.id}/plan`)
   }
-  const pin = (id: string) =>
-    setPins((old) => (old.includes(id) ? old.filter((p) => p !== id) : [...old.slice(-1), id]))
   return (
     <PieceFrame piece={piece} here="choose">
       <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-2">
         <div>
           <h1 className="text-[28px]">Choose a setting</h1>
           <p className="m-0 text-soft">
-            {piece.stone.mineral} {sizeName(piece.stone)}
+            {piece.stone.mineral} {sizeName(piece.stone)}, to one scale; what each bears is at first look
           </p>
         </div>
         <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -91,45 +88,29 @@ function Chooser({ piece }: { piece: PieceRow }) {
           />
         </div>
       </div>
+      {worn === 'ring' && <Finger finger={finger} onFinger={setFinger} />}
       <p className="sr-only" role="status">
-        {all.left > 0
-          ? `${all.left} settings are still being worked out.`
-          : `${list.length} settings worked out.`}
+        {asks
+          ? ''
+          : all.left > 0
+            ? `${all.left} settings are still being worked out.`
+            : `${list.length} settings worked out.`}
       </p>
-      <div className="mt-4 grid gap-x-9 gap-y-8 md:grid-cols-2 lg:grid-cols-3" data-left={all.left}>
-        {shown.map((found) => (
-          <Setting
-            key={found.family}
-            found={found}
-            sheet={sheet}
-            drawer={drawer.data ?? []}
-            pinned={pins.includes(found.family)}
-            alone={list.length === 1 && all.left === 0}
-            marked={pins.includes(found.family) ? differing : NONE}
-            onPin={() => pin(found.family)}
-            onTake={() => take(found.family, found.plan.options)}
-          />
-        ))}
-        {all.left > 0 &&
-          Array.from({ length: Math.max(0, Math.min(all.left, BEST - shown.length)) }, (_, i) => (
-            <div key={i} className="sheet flex h-[250px] items-center justify-center text-soft">
-              Working out a setting …
-            </div>
-          ))}
-      </div>
-      {list.length > BEST && (
-        <button type="button" className="btn mt-5 self-start" onClick={() => setMore(!more)}>
-          {more ? 'The best three only' : `${list.length - BEST} more`}
-        </button>
+      {!asks && (list.length > 0 || all.left > 0) && (
+        <Rod list={list} left={all.left} taken={taken?.family} onTake={setAsked} />
       )}
-      {all.left === 0 && list.length === 0 && all.failed.length === 0 && (
-        <p className="py-8 text-xl" role="status">
-          None of the settings so far takes this stone{worn === 'pendant' ? '' : ` as a ${worn}`}. What would
-          have to change stands below; its measures and care notes are kept.{' '}
-          <Link className="text-copper underline" to={`/pieces/${piece.id}/measure`}>
-            Back to its measures
-          </Link>
-        </p>
+      {taken && (
+        <Setting
+          found={taken}
+          others={others}
+          beside={others.find((c) => c.family === besideIt)}
+          onBeside={setBeside}
+          drawer={drawer.data ?? []}
+          onTake={() => take(taken.family, taken.plan.options)}
+        />
+      )}
+      {!asks && all.left === 0 && list.length === 0 && all.failed.length === 0 && (
+        <Nothing piece={piece} worn={worn} onPendant={() => setWorn('pendant')} />
       )}
       {all.failed.map(({ family: id, why }) => (
         <p key={id} className="mt-3 text-red" role="alert" data-failed={id}>
@@ -141,25 +122,39 @@ function Chooser({ piece }: { piece: PieceRow }) {
           Load it anew
         </button>
       )}
-      <Excludeds list={all.excluded} />
+      {!asks && <Excludeds list={all.excluded} />}
     </PieceFrame>
   )
 }
-const NONE: ReadonlySet<string> = new Set()
-
-/** Figures in which two settings differ by more than a hair, by the ids of their rows. */
-function differences(a: Chosen, b: Chosen): ReadonlySet<string> {
-  const apart = (f: (c: Chosen) => number) =>
-    Math.abs(f(a) - f(b)) > 0.05 * Math.max(Math.abs(f(a)), Math.abs(f(b)))
-  const wire = (c: Chosen) => c.plan.cut.wires.map((w) => `${w.stock.size.label} ${w.stock.profile}`).join()
-  return new Set([
-    ...(apart((c) => c.hold.hold.force) ? ['pull'] : []),
-    ...(wire(a) !== wire(b) ? ['wire'] : []),
-    ...(apart(metalOf) ? ['metal'] : []),
-    ...(apart(minutesOf) ? ['time'] : []),
-    ...(Math.abs(faceOf(a) - faceOf(b)) > 1 ? ['face'] : []),
-    ...(a.difficulty.level !== b.difficulty.level ? ['ease'] : []),
-  ])
+/** Where no setting takes the stone: what can be done with it all the same. */
+function Nothing({ piece, worn, onPendant }: { piece: PieceRow; worn: WornAs; onPendant: () => void }) {
+  const care = careOf(piece.stone)
+  return (
+    <div className="sheet mt-4 px-6 py-5" role="status">
+      <p className="m-0 text-xl">
+        None of the settings so far takes this stone{worn === 'pendant' ? '' : ` as a ${worn}`}. What would
+        have to change stands below; its measures are kept.
+      </p>
+      <div className="mt-3 flex flex-wrap gap-x-6 gap-y-2">
+        {worn !== 'pendant' && (
+          <button type="button" className="btn btn-main" onClick={onPendant}>
+            Look at it as a pendant
+          </button>
+        )}
+        <Link className="btn" to={`/pieces/${piece.id}/measure`}>
+          Back to its measures
+        </Link>
+        <Link className="btn" to="/sizes">
+          Sizes for a setting of your own
+        </Link>
+      </div>
+      {care.length > 0 && (
+        <p className="m-0 mt-3 text-soft">
+          With {piece.stone.mineral} in any setting: {care.map((c) => careText[c]).join('; ')}.
+        </p>
+      )}
+    </div>
+  )
 }
 
 function Pick({

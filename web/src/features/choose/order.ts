@@ -1,5 +1,12 @@
 import { numberOf, type Aim, type Chosen } from '@verger/core'
 
+/** Marks and colours of the three verdicts. */
+export const LOOK = {
+  sound: ['◆', 'text-verdigris'],
+  doubtful: ['▲', 'text-amber'],
+  fails: ['✕', 'text-red'],
+} as const
+
 /** What a maker may aim at: proposals are worked out for it, and come in its order. */
 export const AIM_WORDS: Readonly<Record<Aim, string>> = {
   usual: 'what makers usually take',
@@ -11,7 +18,15 @@ export const AIM_WORDS: Readonly<Record<Aim, string>> = {
 
 const VERDICT = { sound: 0, doubtful: 1, fails: 2 } as const
 
-/** Minutes of work, metal in money, share of the face that shows. */
+/** A time of work as makers say it. */
+export const sayTime = (minutes: number): string =>
+  minutes < 90
+    ? `${Math.round(minutes / 5) * 5} min`
+    : `${(Math.round(minutes / 15) / 4).toFixed(2).replace(/\.?0+$/, '')} h`
+
+/** Pull before the stone leaves by the first check, g; minutes of work; metal and the whole in money; share of the face that shows. */
+export const pullOf = ({ hold }: Chosen): number => numberOf(hold.shown.pull)
+export const costOf = ({ plan }: Chosen): number => numberOf(plan.cost.cost)
 export const minutesOf = ({ plan }: Chosen): number => 60 * numberOf(plan.cost.hours)
 export const metalOf = ({ plan }: Chosen): number => numberOf(plan.cut.metal)
 export const faceOf = ({ plan }: Chosen): number => {

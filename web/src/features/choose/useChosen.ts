@@ -24,22 +24,34 @@ export interface AllChosen {
 
 const NOTHING: AllChosen = { chosen: [], excluded: [], failed: [], left: FAMILY_IDS.length }
 
-/** Works out all families in both workers, one after the other in each; asked anew when stone, metal, wear or aim change. */
-export function useChosen(stone: Stone, alloy: string, worn: WornAs | undefined, aim: Aim): AllChosen {
+/** What is wished of every setting. */
+export interface WishedOfAll {
+  readonly alloy: string
+  readonly aim: Aim
+  readonly worn: WornAs
+  readonly finger?: number
+}
+
+/**
+ * Works out all families in both workers, one after the other in each; asked anew when the stone or a wish changes. Nothing while the wish
+ * is not known.
+ */
+export function useChosen(stone: Stone, wished: WishedOfAll | undefined): AllChosen {
   const settings = usePlanSettings()
   const [all, setAll] = useState(NOTHING)
   useEffect(() => {
-    if (!settings) return
-    let live = true
     setAll(NOTHING)
+    if (!settings || !wished) return
+    let live = true
     const waiting = [...FAMILY_IDS]
-    const take = async (worker: typeof slowWorker, wish: Awaited<ReturnType<typeof wishWithKept>>) => {
+    const take = async (
+      worker: typeof slowWorker,
+      wish: Awaited<ReturnType<typeof wishWithKept<WishedOfAll>>>,
+    ) => {
       for (let id = waiting.shift(); id !== undefined && live; id = waiting.shift()) {
         const family = id
         const found = await Promise.all([
-          answered(() =>
-            worker().chooseOne({ stone, family, wish: { ...wish, ...(worn ? { worn } : {}) }, settings }),
-          ),
+          answered(() => worker().chooseOne({ stone, family, wish, settings })),
           fetchFamily(family),
         ])
           .then(([answer]) => answer)
@@ -61,12 +73,12 @@ export function useChosen(stone: Stone, alloy: string, worn: WornAs | undefined,
         }))
       }
     }
-    void wishWithKept({ alloy, aim }).then((wish) =>
+    void wishWithKept(wished, settings).then((wish) =>
       Promise.all([take(slowWorker, wish), take(quickWorker, wish)]),
     )
     return () => {
       live = false
     }
-  }, [stone, alloy, worn, aim, settings])
+  }, [stone, wished, settings])
   return all
 }

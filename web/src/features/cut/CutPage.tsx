@@ -1,5 +1,5 @@
 import type { Me } from '@verger/contract'
-import { family, numberOf, wireToGather, type CutWire } from '@verger/core'
+import { family, numberOf, sizeSaid, wireToGather, type CutWire } from '@verger/core'
 import { useState } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
 import { keeperOf } from '../../app/session.js'
@@ -29,7 +29,7 @@ export default function CutPage({ me }: { me: Me }) {
   const { units } = settings
   const { text } = family(plan.family)
   const stocks = wireToGather({ ...cut, spools: [] }, (v) => sayLength(v, settings, 0)).map(
-    ({ stock: { size, profile }, amount }) => `${amount} of ${size.label} ${profile}`,
+    ({ stock: { size, profile }, amount }) => `${amount} of ${sizeSaid(size)} ${profile}`,
   )
   const tick = (id: string, name: string, planned: number) => ({
     id,

@@ -6,6 +6,7 @@ import {
   family,
   firstShare,
   fullStone,
+  clockPlace,
   hourOf,
   isBlow,
   NEWTON_PER_GRAM,
@@ -162,7 +163,7 @@ function Notes({ plan, say }: { plan: Plan; say: (id: string) => string }) {
           <span className="text-amber" aria-hidden>
             ▲{' '}
           </span>
-          {say(s.wire)} at {hourOf(s.p)} o’clock lies on the shoulder, {s.degrees.toFixed(0)}° out of the
+          {say(s.wire)} at {clockPlace(hourOf(s.p))} lies on the shoulder, {s.degrees.toFixed(0)}° out of the
           girdle: it is wedged outward more than it holds.{' '}
           {s.further !== undefined && `${s.further.toFixed(1)} mm farther in it would hold.`}
         </li>

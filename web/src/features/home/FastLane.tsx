@@ -14,8 +14,8 @@ export function FastLane({ me }: { me: Me }) {
   const client = useQueryClient()
   // only what is asked fetches what it is worked out with
   const wish = useCallback(
-    async () => (await import('../../app/planSettings.js')).wishWithKept({ alloy: 'copper' }),
-    [],
+    async () => (await import('../../app/planSettings.js')).wishWithKept({ alloy: 'copper' }, settings),
+    [settings],
   )
   const priced = useCallback(
     async () => (await import('../../app/planSettings.js')).planSettings(settings),

@@ -2,12 +2,11 @@ import type { Me } from '@verger/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { api } from '../../app/api.js'
-import { keeperOf, leave, usePieces, useStones } from '../../app/session.js'
+import { keeperOf, usePieces, useStones } from '../../app/session.js'
 import { Waiting } from '../../ui/Waiting.js'
 import { Frame } from '../../ui/Frame.js'
 import { Tray } from '../tray/Tray.js'
-import { openCommands } from '../../app/Commands.js'
+import { useCommands } from '../../app/Commands.js'
 import { FastLane } from './FastLane.js'
 import { Tour } from './Tour.js'
 
@@ -18,6 +17,7 @@ export function HomePage({ me }: { me: Me }) {
   const stones = useStones()
   const pieces = usePieces()
   const navigate = useNavigate()
+  const open = useCommands()
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (
@@ -32,52 +32,17 @@ export function HomePage({ me }: { me: Me }) {
     return () => window.removeEventListener('keydown', onKey)
   }, [navigate])
   const bench = pieces.data?.find((p) => ['cut', 'wrap', 'proof'].includes(p.station)) ?? pieces.data?.[0]
-  const signOut = async () => {
-    await api.signOut()
-    await leave()
-  }
   return (
     <Frame
       beside={<span className="text-lg text-soft">{me.workshop.name}</span>}
       right={
-        <span className="flex flex-wrap items-center gap-x-5 font-semibold">
-          <button
-            type="button"
-            className="border-0 bg-transparent p-0 text-copper underline"
-            onClick={() => openCommands('find')}
-          >
-            Find <span className="kbd">/</span>
-          </button>
-          <button
-            type="button"
-            className="border-0 bg-transparent p-0 text-copper underline"
-            onClick={() => openCommands('keys')}
-          >
-            Keys <span className="kbd">?</span>
-          </button>
-          <Link to="/weaves" className="text-copper">
-            Weaves
-          </Link>
-          <Link to="/sizes" className="text-copper">
-            Sizes
-          </Link>
-          <Link to="/drawer" className="text-copper">
-            Drawer
-          </Link>
-          <Link to="/ledger" className="text-copper">
-            Ledger
-          </Link>
-          <Link to="/workshop" className="text-copper">
-            Workshop
-          </Link>
-          <button
-            type="button"
-            className="border-0 bg-transparent font-semibold text-copper underline"
-            onClick={() => void signOut()}
-          >
-            Sign out
-          </button>
-        </span>
+        <button
+          type="button"
+          className="min-h-[44px] border-0 bg-transparent p-0 font-semibold text-copper underline"
+          onClick={() => open?.('find')}
+        >
+          Find <span className="kbd">/</span>
+        </button>
       }
     >
       <FastLane me={me} />

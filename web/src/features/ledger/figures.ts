@@ -6,6 +6,7 @@ import {
   numberOf,
   plan as compute,
   pricing,
+  sizeSaid,
   timedMinutes,
   type Plan,
   type Quantity,
@@ -105,7 +106,7 @@ export function ledgerWires({ family: id, cut }: Plan, tally: Pick<BenchTally, '
     })),
     ...cut.spools.map((s) => ({
       id: takenFrom(s),
-      name: cut.spools.length === 1 ? 'Binding' : `Binding, ${s.stock.size.label}`,
+      name: cut.spools.length === 1 ? 'Binding' : `Binding, ${sizeSaid(s.stock.size)}`,
       planned: s.shown,
       used: tally.cut[takenFrom(s)],
       unused: 'from the spool' as const,

@@ -38,7 +38,7 @@ export const Material = memo(function Material({
     <>
       <div className="mt-2 grid grid-cols-2 gap-x-6 gap-y-2">
         <label>
-          <span className="font-semibold">Mineral</span>
+          <span className="font-semibold">Material</span>
           <select className="plain" {...register('mineral')}>
             {MATERIALS.map(([kind, list]) => (
               <optgroup key={kind} label={kind}>

@@ -1,10 +1,13 @@
 import {
   family,
+  sizeSaid,
+  sizesOf,
   WIRE_SIZES,
   type Options,
   type OptionValue,
   type Param,
   type Plan,
+  type Series,
   type Stone,
   type WorkshopSettings,
 } from '@verger/core'
@@ -151,7 +154,7 @@ export function OptionInput({
   name: string
 }) {
   const id = `${on}-${p.id}`
-  const { units } = useSettings()
+  const { units, series } = useSettings()
   switch (p.kind) {
     case 'integer':
     case 'number': {
@@ -170,12 +173,12 @@ export function OptionInput({
       )
     }
     case 'choice': {
-      const at = p.values.indexOf(String(value))
+      const [before, after] = besides(p.values, String(value), series)
       return (
         <Stepper
           name={name}
-          less={at > 0 ? () => onChange(p.values[at - 1]!) : undefined}
-          more={at < p.values.length - 1 ? () => onChange(p.values[at + 1]!) : undefined}
+          less={before === undefined ? undefined : () => onChange(before)}
+          more={after === undefined ? undefined : () => onChange(after)}
         >
           <select
             id={id}
@@ -185,7 +188,8 @@ export function OptionInput({
           >
             {p.values.map((v) => (
               <option key={v} value={v}>
-                {kept?.(v) ? `${v} ◆` : v}
+                {saidOf(v)}
+                {kept?.(v) && ' ◆'}
               </option>
             ))}
           </select>
@@ -207,6 +211,34 @@ export function OptionInput({
     }
   }
 }
+
+const sizeOf = (label: string) => WIRE_SIZES.find((s) => s.label === label)
+
+/** A word as it stands in a list: sizes with their millimetres. */
+function saidOf(value: string): string {
+  const size = sizeOf(value)
+  return size ? sizeSaid(size) : value
+}
+
+/** The values before and after one in a list; of sizes the next thinner and the next thicker that sellers of the workshop's series keep. */
+function besides(
+  values: readonly string[],
+  value: string,
+  series: Series,
+): readonly [before: string | undefined, after: string | undefined] {
+  const now = sizeOf(value)
+  if (!now) {
+    const at = values.indexOf(value)
+    return [values[at - 1], values[at + 1]]
+  }
+  const sold = sizesOf(series).filter((s) => values.includes(s.label))
+  return [
+    sold.find((s) => s.mm < now.mm - SAME_SIZE)?.label,
+    sold.findLast((s) => s.mm > now.mm + SAME_SIZE)?.label,
+  ]
+}
+/** Sizes that differ by less are one, mm. */
+const SAME_SIZE = 0.005
 
 function Stepper({
   name,

@@ -5,6 +5,7 @@ import { api } from '../../app/api.js'
 const NAMES: Readonly<Record<keyof Settings, string>> = {
   units: 'Lengths are said in',
   rounding: 'Cut lengths are rounded up to',
+  series: 'Wire is bought by',
   hand: 'The hand that leads',
   money: 'Money',
   school: 'Length of a frame wire',

@@ -160,6 +160,15 @@ function Works({ me }: { me: Me }) {
           onChange={(fixed) => school({ fixed })}
         />
         <Choice
+          name="Wire is bought by"
+          value={settings.series}
+          options={[
+            ['AWG', 'gauge (AWG)'],
+            ['metric', 'millimetres'],
+          ]}
+          onChange={(series) => set({ series })}
+        />
+        <Choice
           name="The hand that leads"
           value={settings.hand}
           options={[

@@ -17,7 +17,7 @@ const AS_THICK = 1.1
 export const ringChoices = (size: string) => ({
   bail: length('worn', [2, 15], { step: 0.5, start: ({ of }) => wideEnough(4, Number(of('passes'))) }),
   ringSize: gauge('worn', 'round', RINGS, {
-    start: ({ mm: thick }) => nearestSize(AS_THICK * thick(size), RINGS),
+    start: ({ mm: thick, wish }) => nearestSize(AS_THICK * thick(size), RINGS, wish),
     detail: true,
   }),
   ...passingChoice(),

@@ -7,10 +7,16 @@ import { figures, mm } from '../figures.js'
 import type { Given } from '../recipe.js'
 import type { Step, Tie } from '../wirework.js'
 
-/** Choices of a ring's shank: the finger, and wires side by side. `met` are the steps at which its size is met. */
+/** Inside diameter of a ring that is commonly met, for a finger that nobody measured yet, mm. Typical, uncited. */
+const FINGER = 17.3
+
+/** The finger that a ring is made for, by the ring's inside diameter. `met` are the steps at which its size is met. */
+export const fingerChoice = (when: readonly [string, string], met: string | readonly string[]) =>
+  length('worn', [10, 27], { start: ({ wish }) => wish.finger ?? FINGER, when, met })
+
+/** Choices of a ring's shank: the finger, and wires side by side. */
 export const shankChoices = (when: readonly [string, string], met: readonly string[]) => ({
-  // commonly met; the maker types the finger's own
-  ring: length('worn', [10, 27], { start: 17.3, when, met }),
+  ring: fingerChoice(when, met),
   shank: count('worn', 'wires', [1, 4], { start: 1, when }),
 })
 

@@ -1,4 +1,5 @@
 import type { Options, OptionValue, Param, Slide, Stone } from '@verger/core'
+import { clockPlace } from '@verger/core'
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Point } from './layNotes.js'
 import { dragged, nudged, type At, type Begun } from './slide.js'
@@ -82,7 +83,7 @@ export function Handle({
       aria-valuemin={least}
       aria-valuemax={most}
       aria-valuenow={now}
-      aria-valuetext={along ? `${now} o’clock, ${say({})}` : say({})}
+      aria-valuetext={along ? `${clockPlace(now)}, ${say({})}` : say({})}
       className="handle cursor-grab"
       data-handle={index}
       onPointerDown={take}

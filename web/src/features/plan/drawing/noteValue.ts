@@ -1,6 +1,7 @@
 import {
   family,
   isAsked,
+  sizeSaid,
   WIRE_SIZES,
   type Note,
   type Options,
@@ -17,7 +18,7 @@ export function sayChoice(p: Param, value: OptionValue | undefined, units: 'mm' 
       return `${Array.isArray(value) ? value.length : 0}`
     case 'choice': {
       const size = WIRE_SIZES.find((s) => s.label === value)
-      return size ? `${size.label} (${size.mm.toFixed(2)})` : String(value)
+      return size ? sizeSaid(size) : String(value)
     }
     case 'number':
     case 'integer':
