@@ -74,7 +74,7 @@ test.describe('the start command', () => {
     process.kill(left.postgres, 'SIGKILL')
     await gone(left.postgres)
     await expect.poll(() => healthy(three.address), { timeout: 30_000 }).toBe(200)
-    expect(three.pids().postgres).not.toBe(left.postgres)
+    await expect.poll(() => three.pids().postgres).not.toBe(left.postgres)
     expect(three.said()).toContain('The database ended')
 
     // and all three at once

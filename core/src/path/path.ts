@@ -1,5 +1,6 @@
 import { remember, type Vec3 } from '../geom/index.js'
 import {
+  lastUpTo,
   moveSegment,
   reverseSegment,
   segmentAt,
@@ -37,16 +38,8 @@ export const measurePath = (path: Path): MeasuredPath =>
 export const pathLength = (path: Path): number => measurePath(path).length
 
 /** Index of the segment that holds length `s`. */
-export function segmentIndex(m: MeasuredPath, s: number): number {
-  let lo = 0
-  let hi = m.path.segments.length - 1
-  while (lo < hi) {
-    const mid = (lo + hi + 1) >> 1
-    if (m.starts[mid]! <= s) lo = mid
-    else hi = mid - 1
-  }
-  return lo
-}
+export const segmentIndex = (m: MeasuredPath, s: number): number =>
+  lastUpTo(m.starts, m.path.segments.length, s)
 
 /** Point and direction at `s` mm from the path's start, clamped to its ends. */
 export function pathAt(path: Path, s: number): PathPoint {

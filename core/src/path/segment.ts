@@ -147,10 +147,18 @@ const piecesOf = (points: readonly Vec3[]): Float64Array =>
     return lengths
   })
 
-const unitSplines = remember<Pattern, readonly Segment[]>(64)
+/** A pattern's units, and the lengths along it at which they begin; one more for its end. */
+interface Units {
+  readonly units: readonly Segment[]
+  readonly starts: Float64Array
+}
+
+const unitSplines = remember<Pattern, Units>(64)
 
 /** A pattern's units as they lie, one spline each. */
-export const unitsOf = (pattern: Pattern): readonly Segment[] =>
+export const unitsOf = (pattern: Pattern): readonly Segment[] => laidUnits(pattern).units
+
+const laidUnits = (pattern: Pattern): Units =>
   unitSplines(pattern, () => {
     const lengths = pattern.carrier.map(segmentLength)
     const whole = lengths.reduce((a, b) => a + b, 0)
@@ -165,8 +173,23 @@ export const unitsOf = (pattern: Pattern): readonly Segment[] =>
       while (i < lengths.length - 1 && left > lengths[i]!) left -= lengths[i++]!
       return segmentAt(pattern.carrier[i]!, left)
     }
-    return patternUnits(pattern, at, whole)
+    const units = patternUnits(pattern, at, whole)
+    const starts = new Float64Array(units.length + 1)
+    units.forEach((unit, i) => (starts[i + 1] = starts[i]! + segmentLength(unit)))
+    return { units, starts }
   })
+
+/** Index of the last of the first `count` numbers, which ascend, that is not above a value; 0 where all are. */
+export function lastUpTo(ascending: Float64Array, count: number, value: number): number {
+  let lo = 0
+  let hi = count - 1
+  while (lo < hi) {
+    const mid = (lo + hi + 1) >> 1
+    if (ascending[mid]! <= value) lo = mid
+    else hi = mid - 1
+  }
+  return lo
+}
 
 /** Developed length of a segment, exact for lines, arcs and helices. */
 export function segmentLength(seg: Segment): number {
@@ -180,7 +203,7 @@ export function segmentLength(seg: Segment): number {
     case 'spline':
       return piecesOf(seg.points).reduce((a, b) => a + b, 0)
     case 'pattern':
-      return unitsOf(seg).reduce((sum, u) => sum + segmentLength(u), 0)
+      return laidUnits(seg).starts.at(-1)!
     default: {
       const never: never = seg
       throw new RangeError(`unknown segment ${JSON.stringify(never)}`)
@@ -231,10 +254,9 @@ export function segmentAt(seg: Segment, s: number): PathPoint {
       return { p: bezierPoint(seg.points, 3 * i, u), t: unit(bezierSpeed(seg.points, 3 * i, u)) }
     }
     case 'pattern': {
-      const units = unitsOf(seg)
-      let [i, left] = [0, s]
-      while (i < units.length - 1 && left > segmentLength(units[i]!)) left -= segmentLength(units[i++]!)
-      return segmentAt(units[i]!, left)
+      const { units, starts } = laidUnits(seg)
+      const i = lastUpTo(starts, units.length, s)
+      return segmentAt(units[i]!, s - starts[i]!)
     }
     default: {
       const never: never = seg

@@ -30,7 +30,9 @@ type Saved =
  */
 export function useSavedPlan(bench: Pick<Bench, 'tally' | 'ready'>): Saved {
   const { pieceId = '' } = useParams()
-  const { measured } = bench.tally
+  // a count changes the tally and nothing that was measured
+  const said = JSON.stringify(bench.tally.measured)
+  const measured = useMemo(() => JSON.parse(said) as Bench['tally']['measured'], [said])
   const { hand } = useSettings()
   const piece = usePiece(pieceId)
   const saved = piece.data?.plan
@@ -50,11 +52,11 @@ export function useSavedPlan(bench: Pick<Bench, 'tally' | 'ready'>): Saved {
       }
     // what was measured leaves no room for the rest: the numbers stay with the plan, and the maker is told
     const words = { ...stoneText, ...family(saved.family).text.findings }
-    const said = met.findings
+    const errors = met.findings
       .filter((f) => f.severity === 'error')
       .map((f) => fill(words[f.code] ?? f.code, f.values))
     const planned = by(saved.options)
-    return { made: planned, misfit: planned.ok ? said[0] : undefined }
+    return { made: planned, misfit: planned.ok ? errors[0] : undefined }
   }, [saved, measured, hand])
   if (piece.data && made?.ok && bench.ready)
     return { ready: true, pieceId, piece: piece.data, plan: made.plan, misfit }

@@ -1,17 +1,20 @@
-import type { Vec2 } from '@verger/core'
+import { lengthText, mm, type Vec2 } from '@verger/core'
 import { useRef, useState } from 'react'
 import { useFormContext, useWatch } from 'react-hook-form'
+import { sayLength } from '../../app/workshop.js'
 import { readLength } from '../../ui/readLength.js'
 import { pointsOfCsv, pointsOfSvg } from './outlineFiles.js'
+import { PhotoUnder, TracePhoto, type Traced } from './TracePhoto.js'
 import { NumberRows } from './TurnedRows.js'
 import type { Typed } from './typedStone.js'
 
-/** A free outline: widths at heights on both sides of a centre line, points dragged on a mm grid, or a line brought in from a file. */
+/** A free outline: widths at heights on both sides of a centre line, points dragged on a mm grid, over a photograph or without, or a line brought in from a file. */
 export function FreeOutline({ problem, units }: { problem: string | undefined; units: 'mm' | 'in' }) {
   const { setValue, control } = useFormContext<Typed>()
   const points = useWatch({ control, name: 'points' }) as readonly Vec2[]
   const measures = useWatch({ control, name: 'measures' })
   const [wrong, setWrong] = useState('')
+  const [traced, setTraced] = useState<Traced>()
   const input = useRef<HTMLInputElement>(null)
   const put = (p: readonly Vec2[]) => setValue('points', p as Typed['points'], { shouldDirty: true })
   const size = (id: 'length' | 'width', otherwise: number) =>
@@ -24,6 +27,14 @@ export function FreeOutline({ problem, units }: { problem: string | undefined; u
         return [round((Math.cos(a) * w) / 2), round((Math.sin(a) * l) / 2)]
       }),
     )
+  }
+  const measure = () => {
+    const [wide, tall] = extentOf(points)
+    for (const [id, v] of [
+      ['length', tall],
+      ['width', wide],
+    ] as const)
+      setValue(`measures.${id}`, lengthText(mm(round(v)), units), { shouldDirty: true })
   }
   const bring = async (file: File) => {
     setWrong('')
@@ -53,13 +64,27 @@ export function FreeOutline({ problem, units }: { problem: string | undefined; u
           <p className="mt-3 mb-1 font-semibold">
             Drag the points; double-click one to take it off, the line to add one
           </p>
-          <DragPoints points={points} onChange={put} />
+          <DragPoints points={points} onChange={put} traced={traced} onTraced={setTraced} />
           {problem && (
             <p className="m-0 text-red" role="alert">
               ✕ {problem}
             </p>
           )}
         </>
+      )}
+      <TracePhoto
+        traced={traced}
+        onChange={(to) => {
+          setTraced(to)
+          if (to && points.length === 0) begin()
+        }}
+        reach={points.length === 0 ? size('length', 30) / 1.6 : reachOf(points)}
+        units={units}
+      />
+      {traced && !traced.marks && points.length > 0 && (
+        <button type="button" className="btn mt-1" onClick={measure}>
+          Measure it so: {sayExtent(points, units)}
+        </button>
       )}
       <p className="mt-1 flex flex-wrap gap-x-5">
         {points.length === 0 ? (
@@ -108,18 +133,35 @@ export function FreeOutline({ problem, units }: { problem: string | undefined; u
 
 const round = (v: number): number => Number(v.toFixed(1))
 
+/** How wide and how tall points are, mm. */
+const extentOf = (points: readonly Vec2[]): readonly [wide: number, tall: number] => {
+  const span = (values: readonly number[]) => Math.max(...values) - Math.min(...values)
+  return [span(points.map(([x]) => x)), span(points.map(([, y]) => y))]
+}
+const sayExtent = (points: readonly Vec2[], units: 'mm' | 'in'): string => {
+  const [wide, tall] = extentOf(points)
+  return `${sayLength(tall, { units })} × ${sayLength(wide, { units })}`
+}
+
+/** Half the side of the drawing that points lie in, mm. */
+const reachOf = (points: readonly Vec2[]): number => Math.max(...points.flat().map(Math.abs)) * 1.25
+
 /** Points on a grid of millimetres; each can be dragged, or moved by the arrow keys. */
 function DragPoints({
   points,
   onChange,
+  traced,
+  onTraced,
 }: {
   points: readonly Vec2[]
   onChange: (p: readonly Vec2[]) => void
+  traced: Traced | undefined
+  onTraced: (traced: Traced) => void
 }) {
   const svg = useRef<SVGSVGElement>(null)
   const [held, setHeld] = useState<number>()
   const [box] = useState(() => {
-    const reach = Math.max(...points.flat().map(Math.abs)) * 1.25
+    const reach = reachOf(points)
     return { reach, view: `${-reach} ${-reach} ${2 * reach} ${2 * reach}` }
   })
   const place = (e: { clientX: number; clientY: number }): Vec2 => {
@@ -150,6 +192,17 @@ function DragPoints({
         height={2 * box.reach}
         fill="url(#free-grid)"
       />
+      {traced && (
+        <PhotoUnder
+          traced={traced}
+          onChange={onTraced}
+          place={(e) => {
+            const [x, y] = place(e)
+            return [x, -y]
+          }}
+          size={box.reach * 0.06}
+        />
+      )}
       <path
         d={`M0 ${-box.reach}V${box.reach}`}
         stroke="var(--hair)"
@@ -158,7 +211,8 @@ function DragPoints({
       />
       <path
         d={`M${points.map(([x, y]) => `${x} ${-y}`).join('L')}Z`}
-        fill="var(--copper-wash)"
+        fill={traced ? 'none' : 'var(--copper-wash)'}
+        pointerEvents={traced ? 'stroke' : undefined}
         stroke="var(--copper)"
         strokeWidth={box.reach * 0.012}
         onDoubleClick={(e) => {

@@ -21,6 +21,7 @@ import { photoAddress } from '../../app/api.js'
 import { heapsOf, ORDERS, trayOf, type Order, type Which } from './order.js'
 import { useTrayKeys } from './useTrayKeys.js'
 
+const EmptyTray = lazy(() => import('./EmptyTray.js'))
 const TrayFiles = lazy(() => import('./TrayFiles.js'))
 
 /** Pixels a millimetre of the tray; one scale for all stones. */
@@ -42,21 +43,9 @@ export function Tray({ stones, pieces }: { stones: readonly StoneRow[]; pieces: 
   const here = stones.filter((s) => s.away === (which === 'away')).length
   if (stones.length === 0)
     return (
-      <div className="sheet p-10 text-center text-lg text-soft">
-        The tray is empty. <Link to="/stones/new">Measure the first stone</Link>; calipers or a rule will do.{' '}
-        <button
-          type="button"
-          className="border-0 bg-transparent p-0 text-copper underline"
-          onClick={() => setFiles(true)}
-        >
-          Or bring stones in from a file
-        </button>
-        {files && (
-          <Suspense fallback={null}>
-            <TrayFiles stones={stones} onClose={() => setFiles(false)} />
-          </Suspense>
-        )}
-      </div>
+      <Suspense fallback={null}>
+        <EmptyTray />
+      </Suspense>
     )
   return (
     <>
