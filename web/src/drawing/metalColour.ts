@@ -1,5 +1,5 @@
 import { alloy, type AlloyId, type Design } from '@verger/core'
-import type { Shown } from './PieceDrawing.js'
+import type { Shown } from './shown.js'
 
 /** What darkening solution leaves on copper and silver: nearly black, a little warm. */
 const DARK = [0x2e, 0x29, 0x27] as const

@@ -1,5 +1,5 @@
 import { seatedStones, type Design, type Seated, type Stone } from '@verger/core'
-import type { Shown } from './PieceDrawing.js'
+import type { Shown } from './shown.js'
 
 /** The stones of a piece that are to be seen. */
 export const stonesShown = (

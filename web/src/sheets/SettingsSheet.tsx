@@ -1,5 +1,6 @@
 import { family, numberOf, type Chosen, type Stone } from '@verger/core'
-import { boundsOf, PieceDrawing } from '../drawing/PieceDrawing.js'
+import { PieceDrawing } from '../drawing/PieceDrawing.js'
+import { boundsOf } from '../drawing/shown.js'
 import { viewsOf } from '../drawing/project.js'
 
 /** Room round each picture, mm. */

@@ -1,6 +1,6 @@
 import type { Design, Pose, Stone, Vec3 } from '@verger/core'
 import { useEffect, useRef, useState } from 'react'
-import type { Shown } from '../drawing/PieceDrawing.js'
+import type { Shown } from '../drawing/shown.js'
 import { viewsOf } from '../drawing/project.js'
 import { PieceScene } from './scene.js'
 

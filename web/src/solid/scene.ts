@@ -33,7 +33,7 @@ import {
   WebGLRenderer,
 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
-import type { Shown } from '../drawing/PieceDrawing.js'
+import type { Shown } from '../drawing/shown.js'
 import { ACCENT, accentsShown } from '../drawing/accent.js'
 import { isDark, metalColour } from '../drawing/metalColour.js'
 import { repeatsMade, turnFrames, type View } from '../drawing/project.js'

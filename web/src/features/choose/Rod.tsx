@@ -1,7 +1,8 @@
 import { family, sayPull, type Chosen } from '@verger/core'
 import { useMemo } from 'react'
 import { sayMoney, useSettings } from '../../app/workshop.js'
-import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
+import { PieceDrawing } from '../../drawing/PieceDrawing.js'
+import { boundsOf } from '../../drawing/shown.js'
 import { project, viewsOf, type View } from '../../drawing/project.js'
 import { costOf, faceOf, LOOK, minutesOf, pullOf, sayTime } from './order.js'
 

@@ -11,7 +11,8 @@ import {
 } from '@verger/core'
 import { useMemo, useState } from 'react'
 import { sayLength, useSettings } from '../../app/workshop.js'
-import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
+import { PieceDrawing } from '../../drawing/PieceDrawing.js'
+import { boundsOf } from '../../drawing/shown.js'
 import { project, type View } from '../../drawing/project.js'
 
 const OUT = { stone: 'out' } as const

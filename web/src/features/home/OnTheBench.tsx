@@ -7,7 +7,8 @@ import { usePieceRow } from '../../app/session.js'
 import { shapeName } from '../../app/stoneWords.js'
 import { sayTime } from '../../app/workshop.js'
 import { useBench } from '../../bench/useBench.js'
-import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
+import { PieceDrawing } from '../../drawing/PieceDrawing.js'
+import { boundsOf } from '../../drawing/shown.js'
 import { Road, STATIONS } from '../../ui/Road.js'
 
 /** Less time than this is none yet, ms. */

@@ -1,6 +1,7 @@
 import { bendTemplates, family, fullStone, numberOf } from '@verger/core'
 import { BendTemplate } from '../../drawing/BendTemplate.js'
-import { boundsOf, PieceDrawing } from '../../drawing/PieceDrawing.js'
+import { PieceDrawing } from '../../drawing/PieceDrawing.js'
+import { boundsOf } from '../../drawing/shown.js'
 import { viewsOf, type View } from '../../drawing/project.js'
 import { stoneLines } from '../../drawing/stoneLines.js'
 import type { OnPaper, Sheet } from './sheet.js'

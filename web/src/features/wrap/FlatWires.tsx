@@ -154,6 +154,12 @@ export function FlatWires({
             )
           },
         )}
+      {op.kind === 'bind' && !flat && made < bound.turns && (
+        <Sense
+          x={(hand === 'right' ? 1 : -1) * (((made + 0.5) / bound.turns - 0.5) * bound.length)}
+          half={tall / 2}
+        />
+      )}
       {op.kind === 'bind' && (
         <g fontSize={1.1} fill="var(--soft)" stroke="var(--soft)" strokeWidth={0.08}>
           <path
@@ -182,6 +188,20 @@ export function FlatWires({
     </svg>
   )
 }
+
+/** How far the arrow of the winding stands out from the bundle, mm. */
+const OUT = 1.9
+
+/**
+ * The way the binding goes round: over the bundle toward the maker, and back below it. Seen from the end at which it begins that is clockwise
+ * for a right hand, and as a mirror image for a left one: toward the maker both times.
+ */
+const Sense = ({ x, half }: { x: number; half: number }) => (
+  <g stroke="var(--copper)" fill="none" strokeWidth={0.35} strokeLinecap="round" data-testid="sense">
+    <path d={`M${x} ${-half - OUT}q1.4 ${half + OUT} 0 ${2 * (half + OUT)}`} />
+    <path d={`M${x - 1} ${half + OUT - 1.3}L${x} ${half + OUT}l1.2 -1`} />
+  </g>
+)
 
 /** A weave on straight wires that lie across the sheet one below the other: their middles, how tall they are together, and what is woven. */
 function flatWeave(

@@ -7,17 +7,21 @@ import {
   type Joint,
   type Operation,
   type Plan,
+  samplePath,
   type Seen,
+  type Vec3,
   type WireState,
   wireToGather,
 } from '@verger/core'
 import { useMemo } from 'react'
 import { sayLength, useSettings } from '../../app/workshop.js'
-import { boundsOf, PieceDrawing, type Shown } from '../../drawing/PieceDrawing.js'
-import { project } from '../../drawing/project.js'
+import { PieceDrawing } from '../../drawing/PieceDrawing.js'
+import { boundsOf, type Bounds, type Shown } from '../../drawing/shown.js'
+import { project, type View } from '../../drawing/project.js'
 import { InSpace } from '../../solid/InSpace.js'
 import { GatherList } from '../cut/GatherList.js'
 import { BundleSection } from './BundleSection.js'
+import { viewOf, windowOn, workedBox, type Worked } from './closeUp.js'
 import { FlatWires } from './FlatWires.js'
 
 /** The piece as it is at this step: wires straight with their marks until they are bent, the stone only when it is there. */
@@ -25,6 +29,8 @@ export function StepDrawing({
   plan,
   op,
   wires,
+  were,
+  worked,
   turns,
   accents,
   stone,
@@ -43,6 +49,9 @@ export function StepDrawing({
   onPick: (wire: string | undefined) => void
   op: Operation
   wires: readonly WireState[]
+  /** The wires as they were before, and what is worked now. */
+  were: readonly WireState[]
+  worked: Worked
   turns: Readonly<Record<string, number>>
   /** Beads and balls that are on. */
   accents: readonly string[]
@@ -75,31 +84,66 @@ export function StepDrawing({
         {joint && <BundleSection design={design} joint={joint} />}
       </>
     )
-  const view = seen
+  const view = viewOf(worked, seen, design.worn)
   const next = op.places?.find((p) => Number.isFinite(turns[p.joint] ?? 0))
   const inHand = design.joints.find((j) => j.id === next?.joint)
-  const b = boundsOf(design, plan.stone, view, shown)
-  const o = { x: -Math.min(45, Math.max(-b.x0, b.x1)), w: 0 }
-  o.w = -2 * o.x
+  const all = boundsOf(design, plan.stone, view, shown)
   // long free wires run out of the picture: it stays on the stone
-  const y0 = Math.max(b.y0, -plan.stone.length - 30)
-  const y1 = Math.min(b.y1, plan.stone.length)
-  const pad = 2
+  const wide = Math.min(45, Math.max(-all.x0, all.x1)) + PAD
+  const whole = {
+    x0: -wide,
+    x1: wide,
+    y0: Math.max(all.y0, -plan.stone.length - 30) - PAD,
+    y1: Math.min(all.y1, plan.stone.length) + PAD,
+  }
+  // the stone is tried, or laid in: wires that reach far past it are not looked at
+  const onStone = op.kind === 'try' || op.kind === 'seat'
+  const box = onStone
+    ? boundsOf({ ...design, wires: [], accents: [] }, plan.stone, view)
+    : workedBox(worked, view)
+  const near = box && windowOn(box, whole)
+  const piece = <PieceDrawing design={design} stone={plan.stone} view={view} shown={shown} lit={lit} />
   // where the bundle stands below it both are to be seen at once
   const tall = `min-h-[96px] lg:h-[430px] ${joint ? 'h-[17vh] lg:max-h-[34vh]' : 'h-[24vh] lg:max-h-[48vh]'}`
   return (
     <>
       <InSpace
         drawing={
-          <svg
-            viewBox={`${o.x - pad} ${y0 - pad} ${o.w + 2 * pad} ${y1 - y0 + 2 * pad}`}
-            className={`mx-auto mt-1 w-full lg:mt-3 ${tall}`}
-            role="img"
-            aria-label={`The piece at this step, ${view}`}
-          >
-            <PieceDrawing design={design} stone={plan.stone} view={view} shown={shown} lit={lit} />
-            {inHand && <Here design={design} joint={inHand} view={view} />}
-          </svg>
+          <div className="mt-1 flex items-start gap-2 lg:mt-3">
+            <svg
+              viewBox={boxText(near ?? whole)}
+              className={`min-w-0 flex-1 ${tall}`}
+              role="img"
+              aria-label={`The piece at this step, ${view === seen ? view : WAY[view]}`}
+              data-near={near ? true : undefined}
+            >
+              <Before wires={were} bent={worked.bent} view={view} />
+              {piece}
+              <Lit worked={worked} view={view} />
+              {inHand && <Here design={design} joint={inHand} view={view} />}
+            </svg>
+            {(near || view !== seen) && (
+              <div className="w-[68px] shrink-0 lg:w-[112px]">
+                {near && (
+                  <svg viewBox={boxText(whole)} className="block h-[68px] w-full lg:h-[112px]" aria-hidden>
+                    {piece}
+                    <rect
+                      x={near.x0}
+                      y={near.y0}
+                      width={near.x1 - near.x0}
+                      height={near.y1 - near.y0}
+                      fill="none"
+                      stroke="var(--copper)"
+                      strokeWidth={(whole.y1 - whole.y0) / 50}
+                    />
+                  </svg>
+                )}
+                {view !== seen && (
+                  <p className="m-0 text-[13px] leading-tight text-soft lg:text-[15px]">seen {WAY[view]}</p>
+                )}
+              </div>
+            )}
+          </div>
         }
         design={design}
         stone={plan.stone}
@@ -115,11 +159,62 @@ export function StepDrawing({
   )
 }
 
+/** Space round the whole piece, mm. */
+const PAD = 2
+
+const boxText = ({ x0, x1, y0, y1 }: Bounds): string => [x0, y0, x1 - x0, y1 - y0].join(' ')
+
+/** Where one looks from, in words. */
+const WAY: Readonly<Record<View, string>> = {
+  front: 'from the front',
+  back: 'from behind',
+  side: 'from the left side, its face to the right',
+  end: 'along the finger, its face up',
+}
+
+/** Wires that get another form now, as they were before: a broken line. */
+function Before({ wires, bent, view }: { wires: readonly WireState[]; bent: readonly string[]; view: View }) {
+  return (
+    <g fill="none" stroke="var(--soft)" strokeWidth={0.25} strokeDasharray="0.9 0.7" data-testid="before">
+      {wires
+        .filter((w) => bent.includes(w.id))
+        .map(({ id, path }) => (
+          <path key={id} d={lineOf(samplePath(path, 0.05), view)} />
+        ))}
+    </g>
+  )
+}
+
+/** What is worked now, lit. */
+const Lit = ({ worked, view }: { worked: Worked; view: View }) => (
+  <g
+    fill="none"
+    stroke="var(--copper)"
+    strokeWidth={2.6}
+    strokeLinecap="round"
+    strokeLinejoin="round"
+    opacity={0.18}
+    data-testid="worked"
+  >
+    {worked.stretches.map((points, i) => (
+      <path key={i} d={lineOf(points, view)} />
+    ))}
+  </g>
+)
+
+const lineOf = (points: readonly Vec3[], view: View): string =>
+  points
+    .map((p, i) => {
+      const [x, y] = project(view, p)
+      return `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`
+    })
+    .join('')
+
 /** Room left round the place that is in hand, mm. */
 const ROUND_PLACE = 1.2
 
 /** Of several like places the one that is in hand: a ring round it. */
-function Here({ design, joint, view }: { design: Design; joint: Joint; view: Seen }) {
+function Here({ design, joint, view }: { design: Design; joint: Joint; view: View }) {
   const { wire, s0, s1 } = joint.members[0]!
   const [x, y] = project(view, pathAt(design.wires.find((w) => w.id === wire)!.path, (s0 + s1) / 2).p)
   return (

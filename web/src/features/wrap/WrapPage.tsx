@@ -87,7 +87,7 @@ function Wrap({
   const gated = step.final && !done.has(step.id) && checked !== step.id
   const placesCounted = op.places ? turns : undefined
   const templates = useMemo(() => bendTemplates(design), [design])
-  const { wires, accents, bound, stone, stones } = useMemo(
+  const { wires, were, worked, accents, bound, stone, stones } = useMemo(
     () => stepState(design, at, placesCounted),
     [design, at, placesCounted],
   )
@@ -245,6 +245,8 @@ function Wrap({
             onPick={setLit}
             op={op}
             wires={wires}
+            were={were}
+            worked={worked}
             turns={shownTurns}
             accents={accents}
             stone={stone}

@@ -8,10 +8,14 @@ import {
   type Operation,
   type WireState,
 } from '@verger/core'
+import { workedAt, type Worked } from './closeUp.js'
 
 /** A piece while one of its operations is done. */
 export interface StepState {
   readonly wires: readonly WireState[]
+  /** What is worked now, and the wires as they were before. */
+  readonly worked: Worked
+  readonly were: readonly WireState[]
   /** Beads and balls that are on. */
   readonly accents: readonly Accent['id'][]
   /** Joints that were bound before. */
@@ -37,8 +41,12 @@ export function stepState(design: Design, at: number, counted = Infinity): StepS
   )
   const after = perform(before, op, counted + 1)
   const isIn = before.stone === 'in' || op.stone === 'in'
+  const wires = wireStates(design, after, op)
+  const were = wireStates(design, before, op)
   return {
-    wires: wireStates(design, after, op),
+    wires,
+    were,
+    worked: workedAt(design, op, were, wires),
     accents: accentsOn(design, after),
     bound: before.joints,
     stone: isIn ? 'in' : ROUND_IT.includes(op.kind) ? 'ghost' : 'out',
