@@ -2,6 +2,7 @@ import type { Vec3 } from '../../../geom/index.js'
 import { moveSegment, pathLength } from '../../../path/index.js'
 import { leaf, numberOf, type Quantity } from '../../../working/index.js'
 import { leastBend, type Stock } from '../../../wire/index.js'
+import type { FullStone } from '../../../stone/index.js'
 import type { FamilyText } from '../../family.js'
 import { BAIL_BARE, bailSegments } from '../../shared/rolledBail.js'
 import { length, oneOf } from '../choices.js'
@@ -34,17 +35,28 @@ export const bailWays = <const S extends Strip>(when: When, strips: readonly S[]
   strip: oneOf<Strip>('worn', strips, { ...shown(when), before: 'bound' }),
 })
 
+/** A proportion on the half millimetre. */
+const half = (v: number): number => Math.round(2 * v) / 2
+const tallest = ({ length: l, width }: FullStone): number => Math.max(l, width)
+
+/** Inside of a bail in proportion to its stone: 5 mm above one of 30 mm. Our choice. */
+const bailFor = (stone: FullStone): number => half(3.5 + tallest(stone) / 20)
+
+/** Length of a neck in proportion to its stone, a fifth of it, and long enough to hold its wire. Our choice. */
+const neckFor = (stone: FullStone, thick: number): number =>
+  half(Math.min(9, Math.max(4, 3 * thick + 1, 0.2 * tallest(stone))))
+
 /** Choices of a rolled bail: `size` is the choice of the pair's wire, by whose thickness its neck begins. */
 export const bailChoices = (size: string, when?: When) => ({
   bail: length('worn', [2, 15], {
     step: 0.5,
-    start: ({ of }) => wideEnough(5, Number(of('passes'))),
+    start: ({ stone, of }) => wideEnough(bailFor(stone), Number(of('passes'))),
     ...shown(when),
     met: ['roll-bail', 'fold-bail'],
   }),
   neck: length('worn', [2, LONGEST], {
     step: 0.5,
-    start: ({ mm: thick }) => Math.max(4, Math.round(5 * thick(size) + 2)),
+    start: ({ stone, mm: thick }) => neckFor(stone, thick(size)),
     ...shown(when),
     met: ['bind-neck', 'press-tails'],
   }),
