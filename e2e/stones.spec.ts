@@ -191,6 +191,40 @@ test('an outline is brought in from a file, and a bad one says which line', asyn
   await expect(page.getByRole('button', { name: /^Edge girth/ })).toHaveText(/79\.[23] mm/)
 })
 
+test('an uneven stone is traced over a photograph whose scale is taken from a ruler in it', async ({
+  page,
+}) => {
+  await demo(page)
+  await page.goto(`${url()}/stones/new`)
+  await page.getByRole('radio', { name: 'free form', exact: true }).check({ force: true })
+  const picture = (buffer: Buffer) =>
+    page.getByLabel('Photograph to trace').setInputFiles({ name: 'stone.png', mimeType: 'image/png', buffer })
+  await picture(Buffer.from('no picture'))
+  await expect(page.getByRole('alert').filter({ hasText: 'cannot be read' })).toBeVisible()
+  const create = { width: 800, height: 600, channels: 3, background: '#8a9a5b' } as const
+  await picture(await sharp({ create }).png().toBuffer())
+  const apart = page.getByLabel('The crosses are apart')
+  const take = page.getByRole('button', { name: 'Take this scale' })
+  await apart.fill('wide')
+  await take.click()
+  await expect(page.getByRole('alert').filter({ hasText: 'Type a length' })).toBeVisible()
+  await accessible(page)
+  // the crosses begin a quarter of the picture apart
+  await apart.fill('20 mm')
+  await take.click()
+  await expect(page.getByText(/^80\.0 mm of table are in it/)).toBeVisible()
+  await page.getByRole('button', { name: 'Take its scale again' }).click()
+  const cross = page.getByRole('slider', { name: 'Cross 1' })
+  await cross.focus()
+  for (let k = 0; k < 4; k++) await cross.press('Shift+ArrowLeft')
+  await apart.fill('20 mm')
+  await take.click()
+  // a fifth of the picture was between them, 16 mm, and is 20 mm now
+  await expect(page.getByText(/^80\.0 mm of table are in it/)).toBeVisible()
+  await page.getByRole('button', { name: /^Measure it so: 30\.0 mm/ }).click()
+  await expect(page.locator('#length')).toHaveValue(/^30(\.0)?( mm)?$/)
+})
+
 test('the tray: looked through, put in order, two thousand stones brought in and only those in sight drawn', async ({
   page,
 }) => {

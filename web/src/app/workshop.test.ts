@@ -1,5 +1,5 @@
 import { echoBoth, readLength } from '../ui/readLength'
-import { markLength, sayLength, sayMoney } from './workshop'
+import { markLength, sayIn, sayLength, sayMoney } from './workshop'
 
 describe('how the workshop says its figures', () => {
   it('lengths in millimetres, or in inches as a rule shows them; what is finer than a rule in thousandths', () => {
@@ -11,6 +11,13 @@ describe('how the workshop says its figures', () => {
     expect(sayLength(0.1, { units: 'in' })).toBe('0.004 in')
     expect(sayLength(0.81, { units: 'in' }, 2)).toBe('0.032 in')
     expect(sayLength(25.4 / 32, { units: 'in' }, 2)).toBe('1/32 in')
+  })
+
+  it('sentences of the check in the same unit', () => {
+    const said = 'Rattles 0.1 mm. Weakest way out: backward, about 580 g of pull.'
+    expect(sayIn(said, { units: 'mm' })).toBe(said)
+    expect(sayIn(said, { units: 'in' })).toBe(said.replace('0.1 mm', '0.004 in'))
+    expect(sayIn('A rod of 12.7 mm.', { units: 'in' })).toBe('A rod of 1/2 in.')
   })
 
   it('beside a dimension line without the unit, or with the mark of inches', () => {

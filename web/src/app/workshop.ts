@@ -35,6 +35,12 @@ export function sayLength(value: number, settings: Pick<Settings, 'units'>, digi
   return exact ? formatInch(mm(value), FINEST) : `${inches.toFixed(3)} in`
 }
 
+/** A sentence in millimetres, with its lengths in the workshop's own unit. @example sayIn('Rattles 0.1 mm.', { units: 'in' }) // 'Rattles 0.004 in.' */
+export const sayIn = (text: string, settings: Pick<Settings, 'units'>): string =>
+  settings.units === 'mm'
+    ? text
+    : text.replace(/(\d+(?:\.\d+)?) mm\b/g, (_, value: string) => sayLength(Number(value), settings))
+
 /** Time as it is said: hours and minutes. */
 export function sayTime(ms: number): string {
   const minutes = Math.round(ms / 60_000)

@@ -1,7 +1,7 @@
 import type { HoldLine, Finding } from '@verger/core'
 import { fill, family, inUnits, planText, stoneText } from '@verger/core'
 import { useState, type ReactNode } from 'react'
-import { useSettings } from '../app/workshop.js'
+import { sayIn, useSettings } from '../app/workshop.js'
 import { Figure } from './Figure.js'
 
 const LOOK = {
@@ -25,6 +25,7 @@ export function Judgement({
   instead?: ReactNode
   children?: ReactNode
 }) {
+  const settings = useSettings()
   const [open, setOpen] = useState(false)
   if (!line)
     return (
@@ -59,7 +60,7 @@ export function Judgement({
             <span aria-hidden>{look.mark} </span>
             {line.word}
           </strong>{' '}
-          {line.say}{' '}
+          {sayIn(line.say, settings)}{' '}
           <button
             type="button"
             className="border-0 bg-transparent p-0 text-[15px] text-copper underline sm:hidden"

@@ -6,7 +6,7 @@ import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { usePlanSettings, wishWithKept } from '../app/planSettings.js'
 import { api, ApiError } from '../app/api.js'
-import { sayLength, useSettings } from '../app/workshop.js'
+import { sayIn, sayLength, useSettings } from '../app/workshop.js'
 import { sizeName } from '../app/stoneWords.js'
 import { quickWorker, slowWorker } from '../compute/usePlan.js'
 import { fetchEvents } from '../bench/useBench.js'
@@ -289,7 +289,7 @@ function OtherStones({ plan }: { plan: Plan }) {
               </Link>{' '}
               <span className="text-soft">{sizeName(row.stone)}</span>{' '}
               {line
-                ? `${line.word} ${line.say}`
+                ? `${line.word} ${sayIn(line.say, settings)}`
                 : `✕ too large: the wires would stand ${sayLength(tight, settings, 1)} in it.`}
             </li>
           ))}

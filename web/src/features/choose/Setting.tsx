@@ -1,7 +1,7 @@
 import type { DrawerRow } from '@verger/contract'
 import { family, sizeSaid, stockName, type Chosen, type Demanding } from '@verger/core'
 import { useId, type ReactNode } from 'react'
-import { sayMoney, useSettings } from '../../app/workshop.js'
+import { sayIn, sayMoney, useSettings } from '../../app/workshop.js'
 import { Figure } from '../../ui/Figure.js'
 import { Hangs } from '../../ui/Hangs.js'
 import { hasWire } from '../drawer/tools.js'
@@ -112,6 +112,7 @@ export function Setting({
   drawer: readonly DrawerRow[]
   onTake: () => void
 }) {
+  const settings = useSettings()
   const pick = useId()
   const { text } = family(found.family)
   const [mark, colour] = LOOK[found.line.verdict]
@@ -133,7 +134,7 @@ export function Setting({
             <span aria-hidden>{mark} </span>
             {found.line.word}
           </strong>{' '}
-          {found.line.say}
+          {sayIn(found.line.say, settings)}
         </p>
         {found.unusual && (
           <p className="m-0 pt-1 text-soft">

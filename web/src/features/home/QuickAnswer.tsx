@@ -16,7 +16,7 @@ import {
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import { OUTLINE_WORDS } from '../../app/stoneWords.js'
 import { fetchFamily } from '../../app/families.js'
-import { sayLength } from '../../app/workshop.js'
+import { sayIn, sayLength } from '../../app/workshop.js'
 import { quickWorker, slowWorker } from '../../compute/usePlan.js'
 import { likelier } from './likelier.js'
 import { readLength } from '../../ui/readLength.js'
@@ -229,7 +229,7 @@ export function QuickAnswer({
                 <span aria-hidden>{mark[answer.line.verdict][0]} </span>
                 {answer.line.word}
               </strong>{' '}
-              {answer.line.say}
+              {sayIn(answer.line.say, settings)}
             </div>
           </>
         )}

@@ -1,6 +1,6 @@
 import { family, numberOf, type HoldLine, type Plan } from '@verger/core'
 import { useEffect, useState } from 'react'
-import { sayLength, useSettings } from '../../app/workshop.js'
+import { sayIn, sayLength, useSettings } from '../../app/workshop.js'
 import type { Bench } from '../../bench/useBench.js'
 import { slowWorker } from '../../compute/usePlan.js'
 import { readLength, withinReach } from '../../ui/readLength.js'
@@ -115,6 +115,7 @@ function SpareLeft({ plan, cut }: { plan: Plan; cut: Readonly<Record<string, num
 
 /** Holding of the piece as it is becoming, once something was measured that differs from the plan. */
 function HoldNow({ plan }: { plan: Plan }) {
+  const settings = useSettings()
   const [line, setLine] = useState<HoldLine>()
   useEffect(() => {
     let live = true
@@ -127,7 +128,7 @@ function HoldNow({ plan }: { plan: Plan }) {
   }, [plan])
   return (
     <strong className="text-ink" data-testid="hold-now">
-      {line ? `${line.word} ${line.say}` : 'Working out whether it holds …'}
+      {line ? `${line.word} ${sayIn(line.say, settings)}` : 'Working out whether it holds …'}
     </strong>
   )
 }
