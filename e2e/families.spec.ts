@@ -2,23 +2,46 @@ import { expect, test } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { choose, demo, toTheLedger, url } from './pages'
 
-/** A demo piece that each family takes, and one of its steps that counts. The bound frame's own road begins with measuring. */
+/**
+ * A demo piece that each family takes, one of its steps that counts, and a screen that it is made at: a desk, a phone, a tablet, a phone on its
+ * side. The bound frame's own road begins with measuring.
+ */
 const ROADS = [
   {
     family: 'corner-claws',
     piece: 'piece-cushion',
     worn: 'pendant',
     counts: 'Tie the top left corner, 1 of 4',
+    screen: { width: 390, height: 844 },
   },
-  { family: 'corset-back', piece: 'piece-candle', worn: 'pendant', counts: 'Begin the lacing at the foot' },
-  { family: 'loop-bezel', piece: 'piece-ledge', worn: 'pendant', counts: 'Link the loops behind' },
-  { family: 'twin-hoop', piece: 'piece-marble', worn: 'ring', counts: 'Close the far hoop' },
+  {
+    family: 'corset-back',
+    piece: 'piece-candle',
+    worn: 'pendant',
+    counts: 'Begin the lacing at the foot',
+    screen: { width: 768, height: 1024 },
+  },
+  {
+    family: 'loop-bezel',
+    piece: 'piece-ledge',
+    worn: 'pendant',
+    counts: 'Link the loops behind',
+    screen: { width: 1280, height: 800 },
+  },
+  {
+    family: 'twin-hoop',
+    piece: 'piece-marble',
+    worn: 'ring',
+    counts: 'Close the far hoop',
+    screen: { width: 844, height: 390 },
+  },
 ] as const
 
 for (const road of ROADS) {
-  const { family, worn, counts } = road
-  test(`from the tray to the ledger: ${family} as a ${worn}`, async ({ page }) => {
+  const { family, worn, counts, screen } = road
+  test(`from the tray to the ledger: ${family} as a ${worn}, ${screen.width} by ${screen.height}`, async ({ page }) => {
     test.setTimeout(240_000)
+    await page.setViewportSize(screen)
     await demo(page)
     await page.goto(`${url()}/pieces/${road.piece}/choose`)
     if (worn === 'ring') {

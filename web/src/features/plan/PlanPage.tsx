@@ -356,7 +356,10 @@ function Planner({
           </div>
         )}
       </section>
-      <div className="sticky bottom-0 mt-4 bg-paper pt-1 pb-2">
+      <div
+        className="sticky bottom-0 mt-4 bg-paper pt-1 pb-2"
+        data-judged={plan !== undefined && live.quick?.of === plan}
+      >
         <Judgement
           line={failed ? undefined : live.hold?.line}
           busy={live.busy}
