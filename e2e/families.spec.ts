@@ -39,7 +39,9 @@ const ROADS = [
 
 for (const road of ROADS) {
   const { family, worn, counts, screen } = road
-  test(`from the tray to the ledger: ${family} as a ${worn}, ${screen.width} by ${screen.height}`, async ({ page }) => {
+  test(`from the tray to the ledger: ${family} as a ${worn}, ${screen.width} by ${screen.height}`, async ({
+    page,
+  }) => {
     test.setTimeout(240_000)
     await page.setViewportSize(screen)
     await demo(page)
