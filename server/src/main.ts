@@ -13,6 +13,7 @@ import { Admission } from './http/admission.js'
 import { headers } from './http/headers.js'
 import { openLog } from './http/log.js'
 import { pages } from './http/pages.js'
+import { PiecesService } from './pieces/pieces.service.js'
 import { startInWords } from './http/startInWords.js'
 
 /** What a plan under way may still take when the server is told to stop, and when it ends whatever is connected, ms. */
@@ -67,6 +68,11 @@ async function main(): Promise<void> {
   http.keepAliveTimeout = 65_000
   http.requestTimeout = 120_000
   process.stdout.write(`listening ${config.publicUrl}\n`)
+  // a piece that could not be checked now is when somebody looks at it
+  void app
+    .get(PiecesService)
+    .checkWaiting()
+    .catch(() => undefined)
   // started by a parent that watches over it: when the pipe from it closes, stop too
   if (process.env.VERGER_PARENT === '1') {
     process.stdin.resume()

@@ -50,8 +50,8 @@ export interface Note {
   readonly wires?: readonly string[]
   /** Or joints by id. */
   readonly joints?: readonly string[]
-  /** The side from which it is seen. */
-  readonly seen: 'front' | 'back'
+  /** The side from which it is seen; of a ring also along the finger. */
+  readonly seen: 'front' | 'back' | 'end'
   /** What is chosen there: the first that is asked gives the note its name and value. */
   readonly choices: readonly string[]
   readonly slides?: Slide

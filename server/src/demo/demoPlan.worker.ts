@@ -1,6 +1,6 @@
 import type { Glance, SavedPlan } from '@verger/contract'
 import { DEFAULT_SETTINGS, FAMILIES, familyFor, startingOptions, withKeptPrices } from '@verger/core'
-import compute from '../compute/plan.worker.js'
+import checked, { unchecked } from '../compute/plan.worker.js'
 import { DEMO_DRAWER } from './demoDrawer.js'
 import { DEMO_STONES } from './demoStones.js'
 
@@ -10,7 +10,10 @@ export interface DemoPlan {
   readonly glance: Glance
 }
 
-/** Runs in a worker thread, whose memory goes with it: the plan of one demo stone; undefined where it has no piece. @throws Error when it cannot be planned */
+/**
+ * Runs in a worker thread, whose memory goes with it: the plan of one demo stone. What holds a finished piece is worked out with it; the others
+ * are checked once the server runs, so that it is not waited for. Undefined where it has no piece. @throws Error when it cannot be planned
+ */
 export default function demoPlan(id: string): DemoPlan | undefined {
   const { stone, piece } = DEMO_STONES.find((d) => d.id === id)!
   if (!piece) return undefined
@@ -24,7 +27,7 @@ export default function demoPlan(id: string): DemoPlan | undefined {
     DEFAULT_SETTINGS.prices,
     DEMO_DRAWER.flatMap((item) => (item.kind === 'wire' ? [item] : [])),
   )
-  const result = compute({
+  const result = (piece.station === 'ledger' ? checked : unchecked)({
     stone,
     family,
     options: { ...options, ...choices },

@@ -243,6 +243,17 @@ export class PiecesRepository {
       .execute()
   }
 
+  /** The last pieces whose plan was not checked yet. */
+  async unchecked(most: number): Promise<{ workshop: string; id: string }[]> {
+    return this.db
+      .selectFrom('pieces')
+      .select(['workshop_id as workshop', 'id'])
+      .where(sql<boolean>`plan -> 'hold' = 'null'::jsonb`)
+      .orderBy('updated_at', 'desc')
+      .limit(most)
+      .execute()
+  }
+
   /** Writes what a plan holds to it, where it is still the piece's plan. No new version: nobody's edit is in its way. */
   async keepHeld(workshop: string, id: string, plan: SavedPlan, held: HeldAsSaved): Promise<void> {
     await this.db

@@ -23,6 +23,8 @@ import { PiecesRepository } from './pieces.repository.js'
 /** Difference between a shown and a recomputed length that is not worth telling, mm. */
 const SAME = 0.01
 const MOST_VARIANTS = 12
+/** Most plans that are checked without being asked for when the server begins. */
+const MOST_WAITING = 50
 
 /** What is told of a plan whose check was not finished in time. */
 const UNCHECKED: HeldAsSaved = {
@@ -86,6 +88,14 @@ export class PiecesService {
     const piece = await this.pieces.one(workshop, id)
     if (piece.plan && !piece.plan.hold) void this.held(workshop, id, piece.plan)
     return piece
+  }
+
+  /** Checks, one after the other, what was kept unchecked: as the demo pieces are, and what was under way when the server was stopped. */
+  async checkWaiting(): Promise<void> {
+    for (const { workshop, id } of await this.pieces.unchecked(MOST_WAITING)) {
+      const piece = await this.pieces.one(workshop, id)
+      if (piece.plan) await this.held(workshop, id, piece.plan)
+    }
   }
 
   /** What a saved plan holds: as it was checked, or as it is now, which is kept. Null where the server has no room for it yet. */

@@ -275,7 +275,7 @@ const recipe: Recipe<typeof choices> = {
       seen: 'front',
       choices: ['tie', 'tieSize', 'play'],
     },
-    { parts: ['finger', 'lap'], seen: 'back', choices: ['ring', 'clear'] },
+    { parts: ['finger', 'lap'], seen: 'end', choices: ['ring', 'clear'] },
     { parts: ['bail'], seen: 'front', choices: ['bail', 'roll', 'strip', 'passes'] },
     {
       joints: ['neck'],

@@ -261,7 +261,7 @@ const recipe: Recipe<typeof choices> = {
       slides: { choice: 'hoop', toward: 'out', times: 2 },
     },
     { parts: ['coil'], seen: 'front', choices: ['turns'] },
-    { parts: ['finger', 'side'], seen: 'back', choices: ['ring', 'shank', 'shankSize', 'bulge', 'leave'] },
+    { parts: ['finger', 'side'], seen: 'end', choices: ['ring', 'shank', 'shankSize', 'bulge', 'leave'] },
     { parts: ['loop'], seen: 'front', choices: ['bail', 'rounds', 'passes'] },
     {
       joints: ['neck'],

@@ -50,8 +50,8 @@ export function PlanDrawing({
   lit,
   picked,
   onPick,
-  turned,
-  onTurn,
+  face,
+  onFace,
   onSlide,
   card,
 }: {
@@ -62,8 +62,9 @@ export function PlanDrawing({
   lit?: string | undefined
   picked: number | undefined
   onPick: (index: number | undefined) => void
-  turned: boolean
-  onTurn: () => void
+  /** Side that it is seen from. */
+  face: Note['seen']
+  onFace: (face: Note['seen']) => void
   /** Choices while something is dragged; changes of one gesture are one step to undo. */
   onSlide: (change: Readonly<Record<string, OptionValue>>, gesture: string) => void
   /** What is chosen at the picked note. */
@@ -76,8 +77,8 @@ export function PlanDrawing({
   const sheet = useRef<SVGSVGElement>(null)
   const [dragging, setDragging] = useState(false)
   const views = viewsOf(design)
-  const main: View = turned ? 'back' : 'front'
-  const beside = views.filter((v) => v !== 'front' && v !== 'back')
+  const main: View = face
+  const beside = views.filter((v) => v !== 'front' && v !== 'back' && v !== main)
   const boxes = useMemo(
     () => new Map((['front', 'back', 'side', 'end'] as const).map((v) => [v, boundsOf(design, stone, v)])),
     [design, stone],
@@ -86,10 +87,10 @@ export function PlanDrawing({
   const tallOf = (v: View) => boxes.get(v)!.y1 - boxes.get(v)!.y0
   const free = size.height - MARGIN.top - MARGIN.bottom
   const now = Math.min(
-    free / tallOf('front'),
+    free / Math.max(tallOf('front'), tallOf(main)),
     (free - BELOW * (beside.length - 1)) / beside.reduce((sum, v) => sum + tallOf(v), 0),
     (size.width - 2 * size.column - size.dimension - 4 * GAP) /
-      (wideOf('front') + Math.max(...beside.map(wideOf))),
+      (Math.max(wideOf('front'), wideOf(main)) + Math.max(...beside.map(wideOf))),
   )
   // the scale stands still while something is dragged: the handle stays under the finger
   const held = useRef(now)
@@ -98,7 +99,7 @@ export function PlanDrawing({
   const aside = k * Math.max(...beside.map(wideOf)) + size.dimension + GAP
   const middle = (size.width - aside) / 2
   // a ring's views stand one below the other
-  const tall = k * (beside.length > 1 ? Math.max(tallOf('front'), tallOf('side')) : tallOf('front'))
+  const tall = k * (beside.length > 1 ? Math.max(tallOf('front'), tallOf('side')) : tallOf(main))
   const foot = beside.length > 1 ? MARGIN.top + tall : MARGIN.top + (free + tall) / 2
   const origin: Point = [
     middle - (k * (boxes.get(main)!.x0 + boxes.get(main)!.x1)) / 2,
@@ -140,7 +141,7 @@ export function PlanDrawing({
         viewBox={`0 0 ${size.width} ${size.height}`}
         className="block max-h-[46vh] w-full lg:max-h-none"
         role="group"
-        aria-label={`The piece from the ${main} and from the side, ${sayLength(value('height'), settings)} high, with its choices as notes`}
+        aria-label={`The piece ${FROM[main]} and from the side, ${sayLength(value('height'), settings)} high, with its choices as notes`}
         onPointerDown={(e) => e.target === e.currentTarget && onPick(undefined)}
       >
         <defs>
@@ -160,7 +161,9 @@ export function PlanDrawing({
         </g>
         {beside.map((v, i) => {
           const b = boxes.get(v)!
-          const y = i === 0 ? foot - k * boxes.get('front')!.y1 : foot + BELOW - k * b.y0
+          // the side stands level with the front, and otherwise on the same line
+          const level = main === 'end' ? b : boxes.get('front')!
+          const y = i === 0 ? foot - k * level.y1 : foot + BELOW - k * b.y0
           return (
             <g key={v} data-view={v}>
               <g transform={`translate(${asideAt - (k * (b.x0 + b.x1)) / 2} ${y}) scale(${k})`}>
@@ -325,26 +328,28 @@ export function PlanDrawing({
           )
         })}
         <g fontSize={wide ? 14.5 : 12} fill="var(--soft)" textAnchor="middle">
-          <text x={middle} y={size.height - 10}>
-            {main}
+          <text x={middle} y={foot + 46}>
+            {main === 'end' ? 'along the finger' : main}
           </text>
-          <text x={asideAt} y={size.height - 10}>
+          <text x={asideAt} y={foot + 46}>
             {beside[0]}
           </text>
         </g>
       </svg>
       {card}
       <span className="flex flex-wrap gap-x-5 px-2 pb-1 lg:absolute lg:bottom-1 lg:left-2 lg:p-0 print:hidden">
-        {placed.some((p) => p.note.seen === 'back') && (
-          <button
-            type="button"
-            className="min-h-[32px] border-0 bg-transparent p-1 text-[15px] font-semibold text-copper underline"
-            aria-pressed={turned}
-            onClick={onTurn}
-          >
-            {turned ? 'Show the front' : 'Turn it over'}
-          </button>
-        )}
+        {(['front', 'back', 'end'] as const)
+          .filter((f) => f !== face && (f === 'front' || placed.some((p) => p.note.seen === f)))
+          .map((f) => (
+            <button
+              key={f}
+              type="button"
+              className="min-h-[32px] border-0 bg-transparent p-1 text-[15px] font-semibold text-copper underline"
+              onClick={() => onFace(f)}
+            >
+              {TURN[f]}
+            </button>
+          ))}
         <button
           type="button"
           className="min-h-[32px] border-0 bg-transparent p-1 text-[15px] text-copper underline"
@@ -356,6 +361,15 @@ export function PlanDrawing({
     </div>
   )
 }
+
+/** Where one looks from, and the way to look from there. */
+const FROM = {
+  front: 'from the front',
+  back: 'from the back',
+  end: 'along the finger',
+  side: 'from the side',
+}
+const TURN = { front: 'Show the front', back: 'Turn it over', end: 'Look along the finger' } as const
 
 /** Letters of a name that have room in a column. */
 const LETTERS = 26

@@ -23,7 +23,8 @@ export function sayChoice(p: Param, value: OptionValue | undefined, units: 'mm' 
     case 'number':
     case 'integer':
       if (p.unit === 'mm') return sayLength(Number(value), { units })
-      return p.unit === '°' ? `${Number(value)}°` : `${Number(value)} ${p.unit}`
+      if (p.unit === '°') return `${Number(value)}°`
+      return `${Number(value)} ${Number(value) === 1 ? p.unit.replace(/s$/, '') : p.unit}`
     default: {
       const never: never = p
       throw new RangeError(`unknown choice ${JSON.stringify(never)}`)
