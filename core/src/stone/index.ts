@@ -87,4 +87,4 @@ export {
   stoneErrors,
   tapeReading,
 } from './checkStone.js'
-export { stoneText, careText } from './text.js'
+export { outlineSaid, stoneText, careText } from './text.js'

@@ -111,3 +111,7 @@ export const careText: Readonly<Record<Care, string>> = {
   soft: 'soft: paper between the jaws and the stone',
   'wash-hands': 'not against skin for long; wash hands after handling',
 }
+
+/** An outline as it is said within a sentence. @example outlineSaid({ outline: 'free' }) // 'free form' */
+export const outlineSaid = ({ outline }: { readonly outline: string }): string =>
+  outline === 'free' ? 'free form' : outline

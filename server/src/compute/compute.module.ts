@@ -10,6 +10,9 @@ import { PlanQueue } from './planQueue.js'
 /** What a thread may take: the hardest plan takes a third of it, and garbage is cleared before it grows to what the machine has. */
 const MEMORY = { maxOldGenerationSizeMb: 112, maxYoungGenerationSizeMb: 16 }
 
+/** Longest that a check may take, ms: it stands back behind everything else that the machine does. */
+const CHECK_MS = 180_000
+
 /** Plans that are checked at the same time. */
 const CHECKED_AT_ONCE = 2
 
@@ -51,10 +54,11 @@ export class Compute implements OnModuleDestroy {
     return this.toCheck.run((signal) => this.plans.run(request, { signal }) as Promise<ComputeResult>)
   }
 
-  /** What a plan holds. @throws ProblemError as `plan` does */
+  /** What a plan holds, which nobody waits for. @throws ProblemError as `plan` does */
   check(request: PlanRequest): Promise<HeldAsSaved> {
     return this.toCheck.run(
       (signal) => this.plans.run(request, { name: 'check', signal }) as Promise<HeldAsSaved>,
+      CHECK_MS,
     )
   }
 

@@ -1,6 +1,6 @@
 import { ProblemError } from '../http/problem.js'
 
-/** Longest that one plan may be computed, ms: thrice what the hardest stone takes, for a machine that is busy with others. */
+/** Longest that one plan may be computed while somebody waits for it, ms: thrice what the hardest stone takes, for a machine that is busy with others. */
 const LIMIT_MS = 20_000
 /** Longest that a plan may have to wait for its turn, as far as can be told beforehand, ms. */
 const WAIT_MS = 12_000
@@ -26,18 +26,18 @@ export class PlanQueue {
   ) {}
 
   /** @throws ProblemError 503 where too many wait or the server stops, 422 where the work takes longer than its limit */
-  async run<T>(work: (signal: AbortSignal) => Promise<T>): Promise<T> {
+  async run<T>(work: (signal: AbortSignal) => Promise<T>, most = LIMIT_MS): Promise<T> {
     if (this.ended) throw closing()
     if (this.running.size >= this.atOnce || this.waiting.length > 0) await this.turn()
     const controller = new AbortController()
     this.running.add(controller)
-    const limit = setTimeout(() => controller.abort('limit'), LIMIT_MS)
+    const limit = setTimeout(() => controller.abort('limit'), most)
     const began = performance.now()
     try {
       return await work(controller.signal)
     } catch (error) {
       if (!controller.signal.aborted) throw error
-      throw controller.signal.reason === 'limit' ? tooLong() : closing()
+      throw controller.signal.reason === 'limit' ? tooLong(most) : closing()
     } finally {
       clearTimeout(limit)
       this.usual += 0.3 * (performance.now() - began - this.usual)
@@ -72,11 +72,11 @@ export class PlanQueue {
 
 const closing = () =>
   new ProblemError(503, 'The server is stopping', 'Try again in a moment; your choices are kept.')
-const tooLong = () =>
+const tooLong = (most: number) =>
   new ProblemError(
     422,
     'This plan takes too long to check',
-    `It was not finished in ${LIMIT_MS / 1000} seconds. Fewer points of the outline, or fewer bends, make it quicker; your choices are kept.`,
+    `It was not finished in ${most / 1000} seconds. Fewer points of the outline, or fewer bends, make it quicker; your choices are kept.`,
     undefined,
     'verger:long',
   )

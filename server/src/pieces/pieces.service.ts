@@ -23,6 +23,8 @@ import { PiecesRepository } from './pieces.repository.js'
 /** Difference between a shown and a recomputed length that is not worth telling, mm. */
 const SAME = 0.01
 const MOST_VARIANTS = 12
+/** How long a piece that is finished waits for its check, ms. */
+const PATIENCE_MS = 20_000
 /** Most plans that are checked without being asked for when the server begins. */
 const MOST_WAITING = 50
 
@@ -198,7 +200,8 @@ export class PiecesService {
   async finish(workshop: string, id: string): Promise<void> {
     const piece = await this.pieces.one(workshop, id)
     if (!piece.plan) throw new ProblemError(409, 'This piece has no plan yet', 'Plan it first.')
-    const hold = await this.held(workshop, id, piece.plan)
+    const late = new Promise<null>((resolve) => setTimeout(() => resolve(null), PATIENCE_MS).unref())
+    const hold = await Promise.race([this.held(workshop, id, piece.plan), late])
     if (!hold)
       throw new ProblemError(
         503,

@@ -41,8 +41,10 @@ export function Frame({
           >
             Verger
           </Link>
-          <div className="order-3 min-w-0 flex-1 basis-full sm:order-2 sm:basis-auto">{beside}</div>
-          <div className="order-2 ml-auto flex items-center gap-3 sm:order-3 sm:gap-5">
+          <div className="order-3 min-w-0 flex-1 basis-full lg:order-2 lg:basis-auto max-lg:landscape:order-2 max-lg:landscape:basis-auto">
+            {beside}
+          </div>
+          <div className="order-2 ml-auto flex items-center gap-3 sm:gap-5 lg:order-3 max-lg:landscape:order-3">
             {right}
             {open && (
               <button

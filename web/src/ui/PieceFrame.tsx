@@ -86,7 +86,7 @@ function Badge({
         aria-label={`${piece.name || 'Unnamed piece'}: name and file`}
         data-testid="badge"
       >
-        <span className="hidden max-w-28 text-right leading-tight sm:block lg:max-w-44">
+        <span className="hidden max-w-28 text-right leading-tight sm:portrait:block lg:block lg:max-w-44">
           <span className="block truncate font-semibold">{piece.name || 'Unnamed piece'}</span>
           <span className="text-[15px] text-copper underline">Name and file</span>
         </span>

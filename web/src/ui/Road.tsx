@@ -87,8 +87,11 @@ export function Road({
                   {mark}
                 </svg>
                 <span
+                  // where a phone lies on its side there is room for the present one's name
                   className={
-                    i === at ? 'font-bold text-copper' : i <= far ? 'font-semibold text-ink' : 'text-soft'
+                    i === at
+                      ? 'font-bold text-copper'
+                      : `max-lg:landscape:sr-only ${i <= far ? 'font-semibold text-ink' : 'text-soft'}`
                   }
                 >
                   {s.name}

@@ -1,5 +1,5 @@
 import { scale } from '../../geom/index.js'
-import { outlineOf, type FullStone } from '../../stone/index.js'
+import { outlineOf, outlineSaid, type FullStone } from '../../stone/index.js'
 import { numberOf } from '../../working/index.js'
 import { familyOf, type Given, type Recipe, type Step, type Unfit, type Wirework } from '../kit/index.js'
 import { endForEndPart, seatOf, taperHung } from '../kit/parts/endForEnd.js'
@@ -140,7 +140,7 @@ function unfit(stone: FullStone): Unfit | undefined {
   if (!KINDS.includes(stone.kind))
     return { code: 'no-shaft', field: 'kind', values: { kind: kindWord(stone) } }
   if (stone.kind === 'slab' && !outlineOf(stone).convex)
-    return { code: 'hollow', field: 'outline', values: { outline: stone.outline } }
+    return { code: 'hollow', field: 'outline', values: { outline: outlineSaid(stone) } }
   if (stone.length < LONG * stone.width)
     return { code: 'short', field: 'length', values: { least: LONG * stone.width } }
   return undefined

@@ -1,6 +1,6 @@
 import { numberOf } from '../../working/index.js'
 import { leastRadius, type Segment } from '../../path/index.js'
-import { outlineOf } from '../../stone/index.js'
+import { outlineOf, outlineSaid } from '../../stone/index.js'
 import {
   familyOf,
   Pen,
@@ -229,9 +229,9 @@ const recipe: Recipe<typeof choices> = {
     if (stone.kind !== 'cabochon' && stone.kind !== 'puffy')
       return { code: 'no-edge', field: 'kind', values: { kind: kindWord(stone) } }
     const outline = outlineOf(stone)
-    if (!outline.convex) return { code: 'hollow', field: 'outline', values: { outline: stone.outline } }
+    if (!outline.convex) return { code: 'hollow', field: 'outline', values: { outline: outlineSaid(stone) } }
     const sharp = Math.min(...arcSegments(outline, -Math.PI / 2, 1.5 * Math.PI, 0, 0).map(leastRadius))
-    if (sharp < SHARPEST) return { code: 'pointed', field: 'outline', values: { outline: stone.outline } }
+    if (sharp < SHARPEST) return { code: 'pointed', field: 'outline', values: { outline: outlineSaid(stone) } }
     return undefined
   },
   make,

@@ -28,7 +28,7 @@ import { PlanFigures } from './PlanFigures.js'
 import { NoteCard } from './drawing/NoteCard.js'
 import { Places } from './drawing/Places.js'
 import { noteValue } from './drawing/noteValue.js'
-import { WHOLE, wholeNote } from './drawing/placed.js'
+import { placedNotes, WHOLE, wholeNote } from './drawing/placed.js'
 import { PlanDrawing } from './drawing/PlanDrawing.js'
 import { useChanged } from './useChanged.js'
 import { useListed } from './useListed.js'
@@ -114,7 +114,8 @@ export function Planner({
   const pick = (index: number | undefined) => {
     setPicked(index)
     // a place in the list or the row below is shown from the side where it is seen
-    if (index !== undefined && notes[index]) setFace(notes[index].seen)
+    const placed = plan && placedNotes(plan).find((p) => p.index === index)
+    if (placed) setFace(placed.note.seen)
     const at = index === undefined ? undefined : notes[index]
     setLit(plan && at ? notedIn(plan.design, at)[0]?.wire : undefined)
   }

@@ -18,7 +18,10 @@ export function placedNotes({ family: id, design, stone, options }: Plan): Place
   )
   return chosen.notes.flatMap((note, index) => {
     const noted = notedIn(design, note)
-    return noted.length > 0 && note.choices.some((c) => asked.has(c)) ? [{ note, index, noted }] : []
+    if (noted.length === 0 || !note.choices.some((c) => asked.has(c))) return []
+    // only a ring has a finger to look along
+    const seen = note.seen === 'end' && design.worn !== 'ring' ? 'back' : note.seen
+    return [{ note: { ...note, seen }, index, noted }]
   })
 }
 
