@@ -90,6 +90,23 @@ const COUNTS = [
     by: 'OPTION_STONES',
   })),
   {
+    what: 'what decides each starting option, of every family',
+    project: 'core',
+    file: 'search/startingOptions',
+    only: 'say what decides each',
+    seeds: [1],
+    rounds: 1,
+    by: 'OPTION_STONES',
+  },
+  {
+    what: 'settings half and twice as large in everything',
+    project: 'core',
+    file: 'hold/likeSettings',
+    seeds: [1],
+    rounds: 2,
+    by: 'LIKE_SIZES',
+  },
+  {
     what: 'figures evaluated anew from their inputs, of every example',
     project: 'core',
     file: 'plan/working',

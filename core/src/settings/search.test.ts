@@ -8,7 +8,7 @@ import { numberOf } from '../working/index'
 import { FAMILIES, type Family, type Options, type OptionValue, type Param } from './index'
 import { examplesOf } from '../testingPlans'
 
-const ROUNDS = Number(process.env.SEARCH_ROUNDS ?? 20)
+const ROUNDS = Number(process.env.SEARCH_ROUNDS ?? 12)
 const SEED = Number(process.env.SEED ?? 1)
 const WISH = { alloy: 'copper', temper: 'half hard' } as const
 /** This part is told as what it adds to the way along the edge, and a bend that cuts across a tight corner takes less. */
