@@ -1,18 +1,20 @@
 import { expect, test } from '@playwright/test'
 import { demo, url } from './pages'
 
-/** What a hand at the bench must see without moving the page. */
-for (const [width, height] of [
-  [390, 844],
-  [844, 390],
-  [768, 1024],
+const PIECES = ['piece-labradorite', 'piece-chrysoprase', 'piece-cushion']
+
+/** What a hand at the bench must see without moving the page; of all pieces in every size where WRAP_SIZES is set. */
+for (const [width, height, asked] of [
+  [390, 844, PIECES],
+  [844, 390, PIECES.slice(0, 1)],
+  [768, 1024, PIECES.slice(2)],
 ] as const)
   test(`at ${width} by ${height} every step of Wrap has its picture, its count and the way on in sight`, async ({
     page,
   }) => {
     await page.setViewportSize({ width, height })
     await demo(page)
-    for (const piece of ['piece-labradorite', 'piece-chrysoprase', 'piece-cushion']) {
+    for (const piece of process.env.WRAP_SIZES ? PIECES : asked) {
       const glance = await page.request.get(`${url()}/api/pieces/${piece}/glance`)
       const { seen } = (await glance.json()) as {
         seen: { steps: { id: string; title: string; turns: number | null }[] }

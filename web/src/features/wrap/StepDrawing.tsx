@@ -8,13 +8,16 @@ import {
   type Operation,
   type Plan,
   samplePath,
+  spanOf,
   type Seen,
+  type Stone,
   type Vec3,
   type WireState,
   wireToGather,
 } from '@verger/core'
 import { useMemo } from 'react'
 import { sayLength, useSettings } from '../../app/workshop.js'
+import { metalColour } from '../../drawing/metalColour.js'
 import { PieceDrawing } from '../../drawing/PieceDrawing.js'
 import { boundsOf, type Bounds, type Shown } from '../../drawing/shown.js'
 import { project, type View } from '../../drawing/project.js'
@@ -126,7 +129,7 @@ export function StepDrawing({
               <div className="w-[68px] shrink-0 lg:w-[112px]">
                 {near && (
                   <svg viewBox={boxText(whole)} className="block h-[68px] w-full lg:h-[112px]" aria-hidden>
-                    {piece}
+                    <Sketch design={design} stone={plan.stone} view={view} shown={shown} />
                     <rect
                       x={near.x0}
                       y={near.y0}
@@ -170,6 +173,31 @@ const WAY: Readonly<Record<View, string>> = {
   back: 'from behind',
   side: 'from the left side, its face to the right',
   end: 'along the finger, its face up',
+}
+
+/** The whole piece in a few strokes, to show where on it one is. */
+function Sketch({ design, stone, view, shown }: { design: Design; stone: Stone; view: View; shown: Shown }) {
+  const bare = useMemo(() => ({ ...design, wires: [], joints: [], accents: [] }), [design])
+  return (
+    <>
+      <PieceDrawing design={bare} stone={stone} view={view} shown={shown} />
+      <g fill="none">
+        {design.wires.map((w) => {
+          const path = shown.paths?.get(w.id)
+          return (
+            path && (
+              <path
+                key={w.id}
+                d={lineOf(samplePath(path, 0.2), view)}
+                stroke={metalColour(w.stock.alloy, shown.dark ?? false)}
+                strokeWidth={spanOf(w)}
+              />
+            )
+          )
+        })}
+      </g>
+    </>
+  )
 }
 
 /** Wires that get another form now, as they were before: a broken line. */
