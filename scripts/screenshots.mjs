@@ -28,7 +28,7 @@ const SHOTS = [
   ['plan-loops', '/pieces/piece-chrysoprase/plan'],
   ['paper', '/pieces/piece-labradorite/paper/cut'],
   ['plan-dark', '/pieces/piece-prehnite/plan', { scheme: 'dark' }],
-  ['wrap-phone', '/pieces/piece-labradorite/wrap', { width: 390, height: 844 }],
+  ['wrap-phone', '/pieces/piece-labradorite/wrap?step=roll-bail', { width: 390, height: 844 }],
 ]
 const browser = await chromium.launch(CHROMIUM)
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
@@ -40,6 +40,11 @@ await page.evaluate(() => localStorage.setItem('verger-tour', 'seen'))
 for (const [name, path, { scheme = 'light', width = 1280, height = 800 } = {}] of SHOTS) {
   await page.setViewportSize({ width, height })
   await page.emulateMedia({ colorScheme: scheme })
+  // the list of choices is asked for where one of its fields is typed into
+  await page.evaluate(
+    (way) => localStorage.setItem('verger-choices', way),
+    name === 'hold' ? 'list' : 'drawing',
+  )
   await page.goto(address + path)
   await page.getByRole('heading', { level: 1 }).waitFor()
   if (path.endsWith('/choose')) await page.locator('[data-left="0"]').waitFor({ timeout: 60_000 })

@@ -401,7 +401,7 @@ const recipe: Recipe<typeof choices> = {
     {
       parts: ['swirl', 'tail', 'tied', 'bare', 'neck'],
       seen: 'front',
-      choices: ['tail', 'swirls', 'swirlPlace', 'tailOver'],
+      choices: ['swirls', 'swirlPlace', 'tail', 'tailOver'],
     },
     { parts: ['through', 'coil', 'shoulder'], seen: 'front', choices: ['bead', 'beadWire', 'ball'] },
   ],
