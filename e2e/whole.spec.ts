@@ -477,7 +477,9 @@ test('proposals are worked out for what the maker aims at', async ({ page }) => 
   await page.goto(`${url()}/pieces/piece-sodalite/choose`)
   const figure = async (row: string) => {
     await expect(page.locator('[data-left="0"]')).toBeVisible({ timeout: 60_000 })
-    await page.locator('[data-family="bound-frame"]').click()
+    const hung = page.locator('[data-family="bound-frame"]')
+    await hung.click()
+    if (row === 'Pull') await expect(hung.locator('[data-checked=true]')).toBeVisible({ timeout: 60_000 })
     const taken = page.locator('[data-taken="bound-frame"]')
     const said = await taken.getByRole('row', { name: row }).getByRole('cell').textContent()
     return Number(/[\d.]+/.exec(said!)![0])

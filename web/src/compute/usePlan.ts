@@ -74,6 +74,29 @@ export async function answered<P extends Promise<unknown>>(ask: () => P): Promis
   }
 }
 
+type Thoroughly = Awaited<ReturnType<ReturnType<typeof slowWorker>['thorough']>>
+
+/** The thorough check of a plan after its first one, of the stone that is held worst; undefined where it is not wanted any more. */
+export async function thoroughOf(
+  made: Plan,
+  hold: PlanHold,
+  wanted: () => boolean,
+): Promise<Thoroughly | undefined> {
+  const each: Thoroughly[] = []
+  for (const stone of stonesToCheck(hold)) {
+    let parts: ThoroughParts = {}
+    // each part is asked for alone, so that a changed plan stops the rest
+    for (const part of THOROUGH_PARTS) {
+      const { id, hold: first } = stone
+      parts = { ...parts, ...(await answered(() => slowWorker().thoroughPart(made, first, part, id))) }
+      if (!wanted()) return undefined
+    }
+    each.push(await answered(() => slowWorker().thorough(made, stone, parts)))
+    if (!wanted()) return undefined
+  }
+  return leastThorough(each)
+}
+
 export interface LivePlan {
   readonly result: PlanResult | undefined
   /** The last plan that could be built: kept on screen while an option is out of range. */
@@ -127,22 +150,8 @@ export function usePlan(
       if (!fresh()) return
       // the first check stands until the thorough one is there
       setLive((old) => ({ ...old, hold, quick: { of: result.plan, hold }, thorough: undefined }))
-      const each: Awaited<ReturnType<ReturnType<typeof slowWorker>['thorough']>>[] = []
-      for (const stone of stonesToCheck(hold)) {
-        let parts: ThoroughParts = {}
-        // each part is asked for alone, so that a changed plan stops the rest
-        for (const part of THOROUGH_PARTS) {
-          const { id, hold: first } = stone
-          parts = {
-            ...parts,
-            ...(await answered(() => slowWorker().thoroughPart(result.plan, first, part, id))),
-          }
-          if (!fresh()) return
-        }
-        each.push(await answered(() => slowWorker().thorough(result.plan, stone, parts)))
-        if (!fresh()) return
-      }
-      const made = leastThorough(each)
+      const made = await thoroughOf(result.plan, hold, fresh)
+      if (!fresh()) return
       setLive((old) => ({
         ...old,
         hold: made ? { ...hold, ...made } : hold,

@@ -73,7 +73,7 @@ function Chooser({ piece }: { piece: PieceRow }) {
         <div>
           <h1 className="text-[28px]">Choose a setting</h1>
           <p className="m-0 text-soft">
-            {piece.stone.mineral} {sizeName(piece.stone)}, to one scale; what each bears is at first look
+            {piece.stone.mineral} {sizeName(piece.stone)}, to one scale
           </p>
         </div>
         <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -97,7 +97,7 @@ function Chooser({ piece }: { piece: PieceRow }) {
             : `${list.length} settings worked out.`}
       </p>
       {!asks && (list.length > 0 || all.left > 0) && (
-        <Rod list={list} left={all.left} taken={taken?.family} onTake={setAsked} />
+        <Rod list={list} left={all.left} checked={all.checked} taken={taken?.family} onTake={setAsked} />
       )}
       {taken && (
         <Setting

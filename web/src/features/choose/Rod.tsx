@@ -53,10 +53,13 @@ function hung({ design, stone }: Chosen['plan']): Hung {
 export function Rod({
   list,
   left,
+  checked,
   taken,
   onTake,
 }: {
   list: readonly Chosen[]
+  /** Those whose thorough check is there. */
+  checked: ReadonlySet<string>
   /** How many are still being worked out. */
   left: number
   taken: string | undefined
@@ -86,6 +89,7 @@ export function Rod({
             place={places[i]!}
             box={box}
             taken={found.family === taken}
+            checked={checked.has(found.family)}
             onTake={() => onTake(found.family)}
           />
         ))}
@@ -128,9 +132,11 @@ function Hanging({
   place,
   box,
   taken,
+  checked,
   onTake,
 }: {
   found: Chosen
+  checked: boolean
   place: Hung
   box: string
   taken: boolean
@@ -182,6 +188,9 @@ function Hanging({
           <span aria-hidden>{mark} </span>
           {found.line.verdict === 'sound' ? sayPull(pullOf(found)) : found.line.word}
         </strong>
+        <span className="block text-[15px] text-soft" data-checked={checked}>
+          {checked ? 'checked thoroughly' : 'at first look'}
+        </span>
         <span className="block text-soft">
           {sayTime(minutesOf(found))} · {sayMoney(costOf(found), money)}
         </span>
