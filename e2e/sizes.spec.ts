@@ -58,7 +58,7 @@ test('drawer: wire laid in is marked in the plan, tools become the nearest, what
   await expect(tools.getByText('Oak dowel')).toBeVisible()
   expect(await obstacles(page)).toEqual([])
   await page.goto(`${url()}/pieces/piece-prehnite/plan`)
-  await expect(wire.locator('option:checked')).toHaveText(`${size} ◆`)
+  await expect(wire.locator('option:checked')).toHaveText(new RegExp(`^${size} \\(\\d\\.\\d\\d mm\\) ◆$`))
   // why this gauge: a window with reasons, and the neighbours planned
   await page.getByRole('button', { name: 'Wire: why this gauge', exact: true }).click()
   const gauge = page.getByTestId('gauge-size')
