@@ -236,7 +236,7 @@ test('the tray: looked through, put in order, two thousand stones brought in and
   await page.getByLabel('E-mail').fill(`tray.${Date.now()}@example.org`)
   await page.getByLabel(/^Password/).fill('a long password')
   await page.getByRole('button', { name: 'Make it' }).click()
-  await page.getByRole('button', { name: 'Or bring stones in from a file' }).click()
+  await page.getByRole('button', { name: 'Bring stones in from a file' }).click()
   const header = 'name,kind,outline,length,width,depth,mineral'
   const line = (i: number, depth: number) =>
     `Stone ${i},cabochon,oval,${10 + (i % 30)},${8 + (i % 17) / 2},${depth},agate`

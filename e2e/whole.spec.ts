@@ -232,6 +232,9 @@ test('accounts: a workshop of one’s own, an invitation into it, a password cha
     .first()
     .click()
   await expect(page.getByText('The tray is empty.')).toBeVisible()
+  // an example goes straight to its settings, and from there the menu leads on
+  await page.getByRole('button', { name: 'Try it with an example' }).click()
+  await expect(page).toHaveURL(/\/choose$/)
   await fromMenu(page, 'Workshop')
   await page.getByRole('button', { name: 'Make an invitation' }).click()
   const address = await page.getByLabel('Invitation address').inputValue()
