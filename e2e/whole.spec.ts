@@ -488,11 +488,11 @@ test('proposals are worked out for what the maker aims at', async ({ page }) => 
     return Number(/[\d.]+/.exec(said!)![0])
   }
   const aimFor = (aim: string) => page.getByLabel('Aim for').selectOption(aim)
-  const usual = { pull: await figure('Pull'), metal: await figure('Metal'), face: await figure('Face') }
+  const usual = { pull: await figure('Pull'), metal: await figure('Metal'), face: await figure('Face that shows') }
   await aimFor('least metal')
   expect(await figure('Metal')).toBeLessThanOrEqual(usual.metal)
   await aimFor('strongest')
   expect(await figure('Pull')).toBeGreaterThanOrEqual(usual.pull)
   await aimFor('shows most')
-  expect(await figure('Face')).toBeGreaterThanOrEqual(usual.face)
+  expect(await figure('Face that shows')).toBeGreaterThanOrEqual(usual.face)
 })

@@ -126,7 +126,7 @@ describe('saving plans', () => {
       if (answer.status === 200) expect(took).toBeLessThan(90_000)
       else {
         expect(answer.status).toBe(503)
-        expect(answer.body.title).toBe('Many plans are being saved')
+        expect(answer.body.title).toBe('Many plans are being computed')
         // a second, on a machine that is not busy with twenty plans
         expect(took).toBeLessThan(3000)
       }
