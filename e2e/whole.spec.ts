@@ -488,7 +488,11 @@ test('proposals are worked out for what the maker aims at', async ({ page }) => 
     return Number(/[\d.]+/.exec(said!)![0])
   }
   const aimFor = (aim: string) => page.getByLabel('Aim for').selectOption(aim)
-  const usual = { pull: await figure('Pull'), metal: await figure('Metal'), face: await figure('Face that shows') }
+  const usual = {
+    pull: await figure('Pull'),
+    metal: await figure('Metal'),
+    face: await figure('Face that shows'),
+  }
   await aimFor('least metal')
   expect(await figure('Metal')).toBeLessThanOrEqual(usual.metal)
   await aimFor('strongest')
