@@ -57,7 +57,9 @@ export function noteValue(
   const asked = askedAt(plan, note, options)
   const [first, second] = asked
   if (!first) return ''
-  const said = isLeftOut(options[first.id]) ? 'none' : sayChoice(first, options[first.id], units)
+  // of what is left out nothing more is said
+  if (isLeftOut(options[first.id])) return 'none'
+  const said = sayChoice(first, options[first.id], units)
   const more =
     second && !second.detail && !isLeftOut(options[second.id]) && sayChoice(second, options[second.id], units)
   const both = more ? `${said} · ${more}` : said
