@@ -231,7 +231,8 @@ const recipe: Recipe<typeof choices> = {
     const outline = outlineOf(stone)
     if (!outline.convex) return { code: 'hollow', field: 'outline', values: { outline: outlineSaid(stone) } }
     const sharp = Math.min(...arcSegments(outline, -Math.PI / 2, 1.5 * Math.PI, 0, 0).map(leastRadius))
-    if (sharp < SHARPEST) return { code: 'pointed', field: 'outline', values: { outline: outlineSaid(stone) } }
+    if (sharp < SHARPEST)
+      return { code: 'pointed', field: 'outline', values: { outline: outlineSaid(stone) } }
     return undefined
   },
   make,
