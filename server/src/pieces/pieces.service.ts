@@ -95,8 +95,9 @@ export class PiecesService {
   /** Checks, one after the other, what was kept unchecked: as the demo pieces are, and what was under way when the server was stopped. */
   async checkWaiting(): Promise<void> {
     for (const { workshop, id } of await this.pieces.unchecked(MOST_WAITING)) {
-      const piece = await this.pieces.one(workshop, id)
-      if (piece.plan) await this.held(workshop, id, piece.plan)
+      // removed meanwhile, or the database is away: the others are checked all the same
+      const piece = await this.pieces.one(workshop, id).catch(() => undefined)
+      if (piece?.plan) await this.held(workshop, id, piece.plan)
     }
   }
 

@@ -12,6 +12,8 @@ const THREAD = 5
 /** Space left round each picture, mm. */
 const AIR = 2.5
 
+/** So many places are kept free on the rod for what is still being worked out. */
+const PLACES = 3
 /** What is shown before anything hangs, mm. */
 const FIRST_ROOM = { wide: 40, above: 5, below: 50 } as const
 
@@ -93,7 +95,7 @@ export function Rod({
             onTake={() => onTake(found.family)}
           />
         ))}
-        {Array.from({ length: left }, (_, i) => (
+        {Array.from({ length: Math.min(left, Math.max(0, PLACES - list.length)) }, (_, i) => (
           <div key={i} className="p-3">
             <svg
               viewBox={box}

@@ -57,7 +57,7 @@ const ROWS: readonly {
   },
   {
     name: 'It hangs',
-    of: ({ plan }) => (plan.design.hang ? <Hangs plan={plan} /> : 'not'),
+    of: ({ plan }) => (plan.design.hang ? <Hangs plan={plan} /> : 'not: it is worn on a finger'),
     differ: () => false,
   },
 ]

@@ -3,21 +3,15 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api } from '../../app/api.js'
+import { sizeName } from '../../app/stoneWords.js'
 import { stoneLines } from '../../drawing/stoneLines.js'
 import { StoneShape } from '../../drawing/StoneShape.js'
+import { exampleOf } from '../measure/typedStone.js'
 
 const TrayFiles = lazy(() => import('./TrayFiles.js'))
 
-/** A stone to try everything with: a common size, made up. */
-const EXAMPLE = {
-  kind: 'cabochon',
-  outline: 'oval',
-  length: 30,
-  width: 22,
-  depth: 7,
-  wall: 2,
-  mineral: 'agate',
-} as const
+/** A stone to try everything with: the one that Measure shows before a measure is typed. */
+const EXAMPLE = exampleOf({ kind: 'cabochon', outline: 'oval', form: 'sphere', mineral: 'agate' })
 
 /** A tray without a stone: measure the first one, try an example, or bring some in. */
 export default function EmptyTray() {
@@ -41,7 +35,7 @@ export default function EmptyTray() {
           viewBox={`${x0 - 1} ${y0 - 1} ${x1 - x0 + 2} ${y1 - y0 + 2}`}
           className="block h-[150px] opacity-60"
           role="img"
-          aria-label="An oval cabochon of 30 × 22 mm, as an example"
+          aria-label={`${sizeName(EXAMPLE)}, as an example`}
         >
           <StoneShape stone={stone} view="front" />
         </svg>
