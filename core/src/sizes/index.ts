@@ -4,6 +4,7 @@ export type { Calculated, Calculator, CalculatorField, CalculatorValues } from '
 export { sizeFormulas } from './formulas.js'
 export {
   parseRingSize,
+  RING_RANGE,
   ringAllowance,
   ringDiameter,
   ringSize,

@@ -20,8 +20,8 @@ export type RingSize =
   | { readonly ok: true; readonly size: number }
   | { readonly ok: false; readonly problem: 'not-a-size' | 'out-of-range' }
 
-/** Smallest and largest inside diameter that is taken for a ring, mm. */
-const RING_RANGE = { least: 10, most: 27 } as const
+/** Smallest and largest inside diameter that is taken for a ring, and one that is commonly met, for a finger that nobody measured yet; mm. Typical, uncited. */
+export const RING_RANGE = { least: 10, most: 27, common: 17.3 } as const
 
 /**
  * Reads a size as typed: numbers with halves and quarters ("7", "7 1/2", "7.25", "7½"), British letters with halves ("N", "N½", "N 1/2",

@@ -1,6 +1,7 @@
 import type { HeldAsSaved } from '@verger/contract'
 import { Link } from 'react-router'
 import { sayHeld } from '../app/held.js'
+import { useSettings } from '../app/workshop.js'
 
 const LOOK = {
   sound: { mark: '◆', word: 'text-verdigris' },
@@ -10,6 +11,7 @@ const LOOK = {
 
 /** What the server's own check found of the plan that was saved, or that it is under way. It stands in nobody's way. */
 export function ServerCheck({ piece, held }: { piece: string; held: HeldAsSaved | null }) {
+  const settings = useSettings()
   if (!held)
     return (
       <p className="mb-3 text-soft" role="status">
@@ -22,7 +24,7 @@ export function ServerCheck({ piece, held }: { piece: string; held: HeldAsSaved 
       The server’s own check:{' '}
       <span className={word}>
         <span aria-hidden>{mark} </span>
-        {sayHeld(held)}
+        {sayHeld(held, settings)}
       </span>{' '}
       {held.verdict !== 'sound' && (
         <Link className="text-copper underline" to={`/pieces/${piece}/plan`}>

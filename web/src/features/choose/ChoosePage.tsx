@@ -46,11 +46,13 @@ export default function ChoosePage() {
 function Chooser({ piece }: { piece: PieceRow }) {
   const saved = piece.plan?.options.alloy
   const [alloy, setAlloy] = useState(typeof saved === 'string' ? saved : 'copper')
-  const [worn, setWorn] = useState<WornAs>(piece.stone.group?.kind === 'pair' ? 'earrings' : 'pendant')
+  const kept = piece.plan?.options
+  const [worn, setWorn] = useState<WornAs>(
+    kept?.mount === 'ring' ? 'ring' : piece.stone.group?.kind === 'pair' ? 'earrings' : 'pendant',
+  )
   const [aim, setAim] = useState<Aim>('usual')
   const [asked, setAsked] = useState<string>()
   const [besideIt, setBeside] = useState<string>()
-  const kept = piece.plan?.options
   const [finger, setFinger] = useState(kept?.mount === 'ring' ? Number(kept.ring) : undefined)
   const asks = worn === 'ring' && finger === undefined
   const wish = useMemo(

@@ -2,6 +2,7 @@ import {
   lengthText,
   mm,
   parseRingSize,
+  RING_RANGE,
   RING_SYSTEMS,
   ringDiameter,
   ringSizeName,
@@ -13,9 +14,6 @@ import { useId, useState } from 'react'
 import { Link } from 'react-router'
 import { sayLength, useSettings } from '../../app/workshop.js'
 import { readLength } from '../../ui/readLength.js'
-
-/** Inside diameters that a ring is made to, and one that is commonly met, mm. */
-const RANGE = { least: 10, most: 27, common: 17.3 } as const
 
 /** The finger of a ring, asked for before its settings are worked out: as an inside diameter or a size of any system. */
 export function Finger({
@@ -72,7 +70,7 @@ export function Finger({
           value={text}
           autoComplete="off"
           autoFocus={finger === undefined}
-          placeholder={system === 'inside' ? sayLength(RANGE.common, settings) : ''}
+          placeholder={system === 'inside' ? sayLength(RING_RANGE.common, settings) : ''}
           onChange={(e) => setText(e.target.value)}
           aria-invalid={problem !== undefined}
           aria-describedby={`${field}-says`}
@@ -90,9 +88,9 @@ export function Finger({
             <button
               type="button"
               className="border-0 bg-transparent p-0 text-copper underline"
-              onClick={() => onFinger(RANGE.common)}
+              onClick={() => onFinger(RING_RANGE.common)}
             >
-              Look at {sayLength(RANGE.common, settings)} inside, which is common
+              Look at {sayLength(RING_RANGE.common, settings)} inside, which is common
             </button>
             , or find out under{' '}
             <Link className="text-copper underline" to="/sizes#ring">
@@ -112,7 +110,7 @@ export function Finger({
 }
 
 const outside = (units: { readonly units: 'mm' | 'in' }): string =>
-  `No finger is that size: from ${sayLength(RANGE.least, units)} to ${sayLength(RANGE.most, units)} inside.`
+  `No finger is that size: from ${sayLength(RING_RANGE.least, units)} to ${sayLength(RING_RANGE.most, units)} inside.`
 
 function readInside(
   text: string,
@@ -120,7 +118,7 @@ function readInside(
 ): { value?: number; problem?: string } {
   const read = readLength(text, settings.units)
   if (read.value === undefined) return read
-  return read.value < RANGE.least || read.value > RANGE.most ? { problem: outside(settings) } : read
+  return read.value < RING_RANGE.least || read.value > RING_RANGE.most ? { problem: outside(settings) } : read
 }
 
 function readSize(system: RingSystem, text: string): { value?: number; problem?: string } {

@@ -5,7 +5,7 @@ import { api } from '../../app/api.js'
 import { sayHeld } from '../../app/held.js'
 import { usePieceRow } from '../../app/session.js'
 import { shapeName } from '../../app/stoneWords.js'
-import { sayTime } from '../../app/workshop.js'
+import { sayTime, useSettings } from '../../app/workshop.js'
 import { useBench } from '../../bench/useBench.js'
 import { PieceDrawing } from '../../drawing/PieceDrawing.js'
 import { boundsOf } from '../../drawing/shown.js'
@@ -16,6 +16,7 @@ const LEAST_TOLD = 30_000
 
 /** The piece that was worked on last: how far it is, and what comes next. */
 export default function OnTheBench({ piece, keeper }: { piece: PieceSummary; keeper: string }) {
+  const settings = useSettings()
   const { tally } = useBench(keeper, piece.id)
   const { data } = useQuery({
     queryKey: ['glance', piece.id, piece.version],
@@ -37,7 +38,7 @@ export default function OnTheBench({ piece, keeper }: { piece: PieceSummary; kee
         <h1 className="text-[30px]">{piece.name || 'Unnamed piece'}</h1>
         <p className="mb-3 text-soft">
           {piece.stone.mineral} {shapeName(piece.stone)}
-          {whole?.plan ? ` · ${sayHeld(whole.plan.hold)}` : ''}
+          {whole?.plan ? ` · ${sayHeld(whole.plan.hold, settings)}` : ''}
         </p>
         <Road piece={piece.id} stone={whole?.stone} here={piece.station} reached={piece.station} />
         <div className="mt-2 flex flex-wrap items-center justify-between gap-3">

@@ -26,7 +26,7 @@ export default function LedgerPage({ me }: { me: Me }) {
     <PieceFrame piece={piece} here="ledger" plan={plan}>
       <h1 className="text-[34px]">{piece.name || 'Unnamed piece'}</h1>
       <p className="mb-4 text-lg text-soft">
-        {piece.stone.mineral} · {text.name.toLowerCase()} · {sayHeld(piece.plan!.hold)}
+        {piece.stone.mineral} · {text.name.toLowerCase()} · {sayHeld(piece.plan!.hold, settings)}
       </p>
       <div className="grid gap-12 lg:grid-cols-[minmax(0,1fr)_360px]">
         <div>

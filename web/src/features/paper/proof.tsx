@@ -6,15 +6,15 @@ import { Box } from './Box.js'
 import type { Sheet } from './sheet.js'
 
 /** What is tried and felt, with boxes. */
-export const proofSheet: Sheet = ({ plan, piece }) => {
+export const proofSheet: Sheet = ({ plan, piece, settings }) => {
   const { text } = family(plan.family)
   return [
     {
       id: 'how',
       node: (
         <p className="m-0 pb-[2mm] text-[3.6mm]">
-          Over a folded cloth, in good light. The plan: {sayHeld(piece.plan!.hold)} What you find here
-          decides.
+          Over a folded cloth, in good light. The plan: {sayHeld(piece.plan!.hold, settings)} What you find
+          here decides.
         </p>
       ),
     },

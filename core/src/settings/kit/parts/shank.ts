@@ -1,5 +1,6 @@
 import type { Segment } from '../../../path/index.js'
 import { leaf, numberOf, type Quantity } from '../../../working/index.js'
+import { RING_RANGE } from '../../../sizes/rings.js'
 import type { FamilyText } from '../../family.js'
 import { shankPath, type ShankSpec } from '../../shared/shank.js'
 import { count, length } from '../choices.js'
@@ -7,12 +8,13 @@ import { figures, mm } from '../figures.js'
 import type { Given } from '../recipe.js'
 import type { Step, Tie } from '../wirework.js'
 
-/** Inside diameter of a ring that is commonly met, for a finger that nobody measured yet, mm. Typical, uncited. */
-const FINGER = 17.3
-
 /** The finger that a ring is made for, by the ring's inside diameter. `met` are the steps at which its size is met. */
 export const fingerChoice = (when: readonly [string, string], met: string | readonly string[]) =>
-  length('worn', [10, 27], { start: ({ wish }) => wish.finger ?? FINGER, when, met })
+  length('worn', [RING_RANGE.least, RING_RANGE.most], {
+    start: ({ wish }) => wish.finger ?? RING_RANGE.common,
+    when,
+    met,
+  })
 
 /** Choices of a ring's shank: the finger, and wires side by side. */
 export const shankChoices = (when: readonly [string, string], met: readonly string[]) => ({
