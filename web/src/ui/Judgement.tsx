@@ -3,12 +3,7 @@ import { fill, family, inUnits, planText, stoneText } from '@verger/core'
 import { useState, type ReactNode } from 'react'
 import { sayIn, useSettings } from '../app/workshop.js'
 import { Figure } from './Figure.js'
-
-const LOOK = {
-  sound: { mark: '◆', box: 'border-verdigris bg-verdigris-wash', word: 'text-verdigris' },
-  doubtful: { mark: '▲', box: 'border-amber bg-amber-wash', word: 'text-amber' },
-  fails: { mark: '✕', box: 'border-red bg-red-wash', word: 'text-red' },
-} as const
+import { VERDICT_LOOK } from './verdictLook.js'
 
 /** The one line of judgement: a mark, a word and a sentence. Always in the same place. */
 export function Judgement({
@@ -46,7 +41,7 @@ export function Judgement({
         <span className="ml-auto flex gap-3">{children}</span>
       </div>
     )
-  const look = LOOK[line.verdict]
+  const look = VERDICT_LOOK[line.verdict]
   return (
     <div
       className={`flex min-h-[72px] items-center gap-x-3 border-l-[6px] px-3 py-2 sm:min-h-[84px] sm:flex-wrap sm:gap-x-6 sm:gap-y-3 sm:px-6 sm:py-3 ${look.box}`}

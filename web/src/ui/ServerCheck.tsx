@@ -2,12 +2,7 @@ import type { HeldAsSaved } from '@verger/contract'
 import { Link } from 'react-router'
 import { sayHeld } from '../app/held.js'
 import { useSettings } from '../app/workshop.js'
-
-const LOOK = {
-  sound: { mark: '◆', word: 'text-verdigris' },
-  doubtful: { mark: '▲', word: 'text-amber' },
-  fails: { mark: '✕', word: 'text-red' },
-} as const
+import { VERDICT_LOOK } from './verdictLook.js'
 
 /** What the server's own check found of the plan that was saved, or that it is under way. It stands in nobody's way. */
 export function ServerCheck({ piece, held }: { piece: string; held: HeldAsSaved | null }) {
@@ -18,7 +13,7 @@ export function ServerCheck({ piece, held }: { piece: string; held: HeldAsSaved 
         Your choices are kept. The server checks what they hold …
       </p>
     )
-  const { mark, word } = LOOK[held.verdict]
+  const { mark, word } = VERDICT_LOOK[held.verdict]
   return (
     <p className="mb-3 text-soft" role="status" data-checked={held.verdict}>
       The server’s own check:{' '}

@@ -4,7 +4,8 @@ import { sayMoney, useSettings } from '../../app/workshop.js'
 import { PieceDrawing } from '../../drawing/PieceDrawing.js'
 import { boundsOf } from '../../drawing/shown.js'
 import { project, viewsOf, type View } from '../../drawing/project.js'
-import { costOf, faceOf, LOOK, minutesOf, pullOf, sayTime } from './order.js'
+import { costOf, faceOf, minutesOf, pullOf, sayTime } from './order.js'
+import { VERDICT_LOOK } from '../../ui/verdictLook.js'
 
 /** Half the thickness of the rod, and the thread by which hangs what has no bail, mm. */
 const ROD = 0.8
@@ -147,7 +148,7 @@ function Hanging({
   const { money } = useSettings()
   const { text } = family(found.family)
   const { design, stone } = found.plan
-  const [mark, colour] = LOOK[found.line.verdict]
+  const { mark, word } = VERDICT_LOOK[found.line.verdict]
   return (
     <label
       className={`block cursor-pointer border-2 py-3 has-focus-visible:outline-2 has-focus-visible:outline-copper ${taken ? 'border-copper' : 'border-transparent hover:border-line'}`}
@@ -186,7 +187,7 @@ function Hanging({
       </svg>
       <span className="block px-2 text-center leading-snug">
         <span className="block font-head text-[21px] font-bold">{text.name}</span>
-        <strong className={`block text-[17px] ${colour}`}>
+        <strong className={`block text-[17px] ${word}`}>
           <span aria-hidden>{mark} </span>
           {found.line.verdict === 'sound' ? sayPull(pullOf(found)) : found.line.word}
         </strong>

@@ -5,7 +5,8 @@ import { sayIn, sayMoney, useSettings } from '../../app/workshop.js'
 import { Figure } from '../../ui/Figure.js'
 import { Hangs } from '../../ui/Hangs.js'
 import { hasWire } from '../drawer/tools.js'
-import { costOf, faceOf, LOOK, metalOf, minutesOf, pullOf, sayTime } from './order.js'
+import { costOf, faceOf, metalOf, minutesOf, pullOf, sayTime } from './order.js'
+import { VERDICT_LOOK } from '../../ui/verdictLook.js'
 
 const LEVEL = ['Easy', 'Middling', 'Demanding'] as const
 const REASON: Readonly<Record<Demanding, string>> = {
@@ -115,7 +116,7 @@ export function Setting({
   const settings = useSettings()
   const pick = useId()
   const { text } = family(found.family)
-  const [mark, colour] = LOOK[found.line.verdict]
+  const { mark, word } = VERDICT_LOOK[found.line.verdict]
   const stocks = new Map(found.plan.cut.wires.map(({ stock }) => [stock.size.label, stock]))
   const kept = [...stocks.values()].map(
     ({ size, alloy }) => `${sizeSaid(size)} ${hasWire(drawer, size.label, alloy) ? 'kept' : 'to buy'}`,
@@ -130,7 +131,7 @@ export function Setting({
       <div>
         <h2 className="m-0 text-[26px]">{text.name}</h2>
         <p className="m-0 mt-1">
-          <strong className={colour}>
+          <strong className={word}>
             <span aria-hidden>{mark} </span>
             {found.line.word}
           </strong>{' '}

@@ -1,12 +1,5 @@
 import { numberOf, type Aim, type Chosen } from '@verger/core'
 
-/** Marks and colours of the three verdicts. */
-export const LOOK = {
-  sound: ['◆', 'text-verdigris'],
-  doubtful: ['▲', 'text-amber'],
-  fails: ['✕', 'text-red'],
-} as const
-
 /** What a maker may aim at: proposals are worked out for it, and come in its order. */
 export const AIM_WORDS: Readonly<Record<Aim, string>> = {
   usual: 'what makers usually take',

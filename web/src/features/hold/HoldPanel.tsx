@@ -25,6 +25,7 @@ import { DirectionDiscs } from './DirectionDiscs.js'
 import { Mends } from './Mends.js'
 import { Leaving } from './Leaving.js'
 import { Shaking } from './Shaking.js'
+import { VERDICT_LOOK } from '../../ui/verdictLook.js'
 
 const DEMAND_WORDS = {
   worn: 'worn',
@@ -33,10 +34,11 @@ const DEMAND_WORDS = {
   knocked: 'knocked against an edge',
   fallen: 'fallen on a hard floor',
 } as const
-const MARK = {
-  sound: ['◆', 'text-verdigris', 'bent short and with play, too'],
-  doubtful: ['▲', 'text-amber', 'only as planned'],
-  fails: ['✕', 'text-red', 'does not bear it'],
+/** How a demand is borne, in words. */
+const BORNE = {
+  sound: 'bent short and with play, too',
+  doubtful: 'only as planned',
+  fails: 'does not bear it',
 } as const
 
 /** What is asked and what is borne, of a force as the pull of a weight. */
@@ -109,7 +111,8 @@ function Inside({ plan, hold, thorough }: { plan: Plan; hold: Hold; thorough: Th
       <div>
         <ul className="m-0 list-none p-0">
           {(thorough?.demands ?? []).map((d) => {
-            const [mark, colour, words] = MARK[d.verdict]
+            const { mark, word: colour } = VERDICT_LOOK[d.verdict]
+            const words = BORNE[d.verdict]
             return (
               <li key={d.id} className="border-b border-line py-1" data-demand={d.id}>
                 <span className={colour} aria-hidden>

@@ -1,16 +1,11 @@
 import type { HoldLine } from '@verger/core'
-
-const MARK = {
-  sound: ['◆', 'text-verdigris'],
-  doubtful: ['▲', 'text-amber'],
-  fails: ['✕', 'text-red'],
-} as const
+import { VERDICT_LOOK } from '../../ui/verdictLook.js'
 
 /** The mark of a verdict, in its colour. */
 export function VerdictMark({ verdict }: { verdict: HoldLine['verdict'] }) {
-  const [mark, colour] = MARK[verdict]
+  const { mark, word } = VERDICT_LOOK[verdict]
   return (
-    <span className={colour} aria-hidden>
+    <span className={word} aria-hidden>
       {mark}
     </span>
   )

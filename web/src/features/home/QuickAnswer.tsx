@@ -20,6 +20,7 @@ import { sayIn, sayLength } from '../../app/workshop.js'
 import { quickWorker, slowWorker } from '../../compute/usePlan.js'
 import { likelier } from './likelier.js'
 import { readLength } from '../../ui/readLength.js'
+import { VERDICT_LOOK } from '../../ui/verdictLook.js'
 
 interface Answer {
   readonly plan: Plan
@@ -147,11 +148,6 @@ export function QuickAnswer({
       />
     </label>
   )
-  const mark = {
-    sound: ['◆', 'text-verdigris'],
-    doubtful: ['▲', 'text-amber'],
-    fails: ['✕', 'text-red'],
-  } as const
   return (
     <section
       className="sheet flex min-h-[86px] flex-wrap items-center gap-x-4 gap-y-3 px-6 py-3"
@@ -225,8 +221,8 @@ export function QuickAnswer({
                 `; bail strip ${sayLength(bailStrip(answer.plan), { units }, 0)}`}
             </div>
             <div>
-              <strong className={mark[answer.line.verdict][1]}>
-                <span aria-hidden>{mark[answer.line.verdict][0]} </span>
+              <strong className={VERDICT_LOOK[answer.line.verdict].word}>
+                <span aria-hidden>{VERDICT_LOOK[answer.line.verdict].mark} </span>
                 {answer.line.word}
               </strong>{' '}
               {sayIn(answer.line.say, settings)}
