@@ -12,7 +12,7 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   stone: ['geom'],
   path: ['wire', 'geom'],
   design: ['weave', 'path', 'stone', 'wire', 'geom'],
-  settings: ['design', 'weave', 'path', 'stone', 'wire', 'geom'],
+  settings: ['design', 'sizes', 'weave', 'path', 'stone', 'wire', 'geom'],
   hold: ['design', 'path', 'stone', 'wire', 'geom'],
   shake: ['hold', 'design', 'path', 'stone', 'geom'],
   cut: ['design', 'weave', 'path', 'wire', 'geom'],
