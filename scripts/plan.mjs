@@ -20,7 +20,7 @@ const { hold, thorough } = quick ? { hold: first.hold } : core.planThoroughLeast
 const shown = thorough ? core.holdQuantities(plan, hold, thorough) : first.shown
 const line = core.holdLine(hold, core.numberOf(shown.pull), thorough)
 const { verdict } = line
-if (plan.findings.length > 0) say(wordsOf(core, plan.findings))
+if (plan.findings.length > 0) say(wordsOf(core, core.findingsWithRoom(plan, 'mm')))
 if (quick) say('By the first check only: leave out --quick for the thorough verdict.')
 const check = quick ? 'first' : 'thorough'
 process.stdout.write(

@@ -1,8 +1,9 @@
 import { clashes, seatedStones, type Clash, type Design } from '../design/index.js'
 import { fill, inUnits, type Finding } from '../finding/index.js'
 import { heldAt, heldStone } from '../hold/index.js'
-import type { Family, Options, OptionValue, Param } from '../settings/index.js'
+import { family, type Family, type Options, type OptionValue, type Param } from '../settings/index.js'
 import { fullStone, type Stone } from '../stone/index.js'
+import type { Plan } from './plan.js'
 import { inStone, type InStone } from './inStone.js'
 import { wholeDesign } from './wholeDesign.js'
 
@@ -86,38 +87,53 @@ function sayMend(
   return fill(inUnits(template, values, units), values)
 }
 
-/** Where a wire would stand in another, in itself, in a bead or in the stone, each told with the change of a choice that gives it room. */
-export function clashFindings(
-  chosen: Family,
-  stone: Stone,
-  options: Options,
-  design: Design,
-  units: 'mm' | 'in',
-): Finding[] {
+const CLASH = 'plan.clash-'
+
+/** A conflict in words, with the change of a choice that gives it room where one is known. */
+function tellConflict(chosen: Family, design: Design, conflict: Conflict, room = ''): Finding {
   const { wires, parts, joints } = chosen.text
+  const [part, other] = conflict.parts.map((kind) => parts[kind] ?? kind)
+  const { kind, id } = conflict.other
+  const named =
+    kind === 'wire'
+      ? (wires[id] ?? id)
+      : kind === 'binding'
+        ? (joints[id] ?? id)
+        : design.accents.find((a) => a.id === id)?.kind
+  return {
+    code: `${CLASH}${kind}`,
+    severity: 'doubt',
+    values: {
+      wire: wires[conflict.wire] ?? conflict.wire,
+      part: part ?? '',
+      deep: conflict.deep,
+      ...(named === undefined ? {} : { other: named }),
+      ...(other === undefined ? {} : { otherPart: other }),
+      room,
+    },
+  }
+}
+
+/** Where a wire would stand in another, in itself, in a bead or in the stone. */
+export const clashFindings = (chosen: Family, stone: Stone, design: Design): Finding[] =>
+  conflicts(design, stone).map((c) => tellConflict(chosen, design, c))
+
+/**
+ * The findings of a plan, each clash with the nearest change of one choice that gives it room, where one is found. It builds up to forty designs
+ * for each, so it is asked for apart from the plan. The very same findings where there is no clash.
+ * @example findingsWithRoom(made, 'mm').every((f) => f.mend || !f.code.startsWith('plan.clash-'))
+ */
+export function findingsWithRoom(
+  { family: id, stone, options, design, findings }: Plan,
+  units: 'mm' | 'in',
+): readonly Finding[] {
+  if (!findings.some((f) => f.code.startsWith(CLASH))) return findings
+  const chosen = family(id)
   const all = conflicts(design, stone)
-  return all.map((clash): Finding => {
-    const [part, other] = clash.parts.map((kind) => parts[kind] ?? kind)
-    const { kind, id } = clash.other
-    const mend = mendOf(chosen, stone, options, all, clash)
-    const named =
-      kind === 'wire'
-        ? (wires[id] ?? id)
-        : kind === 'binding'
-          ? (joints[id] ?? id)
-          : design.accents.find((a) => a.id === id)?.kind
-    return {
-      code: `plan.clash-${kind}`,
-      severity: 'doubt',
-      values: {
-        wire: wires[clash.wire] ?? clash.wire,
-        part: part ?? '',
-        deep: clash.deep,
-        ...(named === undefined ? {} : { other: named }),
-        ...(other === undefined ? {} : { otherPart: other }),
-        room: mend ? sayMend(chosen, stone, mend, units) : '',
-      },
-      ...(mend ? { field: mend.field, mend } : {}),
-    }
+  const told = all.map((conflict) => {
+    const mend = mendOf(chosen, stone, options, all, conflict)
+    const room = mend ? sayMend(chosen, stone, mend, units) : ''
+    return { ...tellConflict(chosen, design, conflict, room), ...(mend ? { field: mend.field, mend } : {}) }
   })
+  return findings.map((f) => (f.code.startsWith(CLASH) ? told.shift()! : f))
 }

@@ -1,4 +1,5 @@
 export { withCautions } from './cautions.js'
+export { findingsWithRoom } from './clashFindings.js'
 export { seatedStone, settingOfPlan } from './seated.js'
 export { hangOf } from './hang.js'
 export type { Hang } from './hang.js'

@@ -103,7 +103,7 @@ function built(
     findings: [
       ...findings,
       ...chosen.review(stone, options),
-      ...clashFindings(chosen, stone, options, design, settings.units),
+      ...clashFindings(chosen, stone, design),
       ...surfaceFindings(stone, options),
       ...schoolFindings(cut, settings.school),
       ...hiddenFinding(outputs, settings.hidden),

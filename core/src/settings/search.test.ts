@@ -1,6 +1,6 @@
 import { brokenPath, clashes, seatedStones, type Design } from '../design/index'
 import { heldAt, heldStone } from '../hold/index'
-import { DEFAULT_SETTINGS, plan } from '../plan/index'
+import { DEFAULT_SETTINGS, findingsWithRoom, plan } from '../plan/index'
 import { inStone } from '../plan/inStone'
 import { fullStone, stoneErrors, type Stone } from '../stone/index'
 import { seeded } from '../testing'
@@ -65,7 +65,7 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))(
           continue
         }
         told.planned++
-        const { design, cut, outputs, findings } = result.plan
+        const { design, cut, outputs } = result.plan
         expect({ where, broken: brokenPath(design) }).toEqual({ where, broken: undefined })
         for (const w of cut.wires)
           for (const p of w.parts)
@@ -81,7 +81,7 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))(
             ok: true,
           })
         const found = conflicts(design, stone)
-        const said = findings.filter((f) => f.code.startsWith('plan.clash-'))
+        const said = findingsWithRoom(result.plan, 'mm').filter((f) => f.code.startsWith('plan.clash-'))
         expect({ where, said: said.length }).toEqual({ where, said: found.length })
         told.clashing += Number(found.length > 0)
         for (const f of said) {

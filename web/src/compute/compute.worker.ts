@@ -6,6 +6,7 @@ import {
   FAMILIES,
   familyFor,
   fill,
+  findingsWithRoom,
   fitInFrame,
   gaugeNeighbours,
   holdAfter,
@@ -45,6 +46,7 @@ const compute = {
     const loose = looseCount(design, stone)
     return { ...found, line: holdLine(found.hold, numberOf(found.shown.pull), undefined, loose) }
   },
+  findingsWithRoom,
   startingOptions,
   stoneMore,
   gaugeNeighbours,

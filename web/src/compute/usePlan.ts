@@ -2,6 +2,7 @@ import {
   leastThorough,
   stonesToCheck,
   THOROUGH_PARTS,
+  type Finding,
   type HoldLine,
   type Options,
   type Plan,
@@ -37,16 +38,18 @@ function start(): Started {
 }
 
 let quick: Started | undefined
+let first: Started | undefined
 let slow: Started | undefined
-/** Two workers: a long search or holding check never delays the next plan. */
+/** Three workers: a first check never delays the next plan, nor a search or a thorough check the next first check. */
 export const quickWorker = () => (quick ??= start()).compute
+const firstWorker = () => (first ??= start()).compute
 export const slowWorker = () => (slow ??= start()).compute
 
 /** Longest that any one answer is waited for, ms: thrice what the hardest stone takes. */
 const PATIENCE_MS = 45_000
 
 /**
- * An answer of the workers, or why there is none: one could not be loaded, or what is asked takes too long. Both are begun anew then, so
+ * An answer of the workers, or why there is none: one could not be loaded, or what is asked takes too long. All are begun anew then, so
  * that what is asked next does not wait behind it.
  */
 export async function answered<P extends Promise<unknown>>(ask: () => P): Promise<Awaited<P>> {
@@ -60,19 +63,36 @@ export async function answered<P extends Promise<unknown>>(ask: () => P): Promis
     )
   })
   try {
-    return await Promise.race([answer, late, ...[quick, slow].flatMap((w) => (w ? [w.failed] : []))])
+    return await Promise.race([answer, late, ...[quick, first, slow].flatMap((w) => (w ? [w.failed] : []))])
   } catch (error) {
     answer.catch(() => undefined)
     if (error instanceof Error && /^(This takes too long|The part that computes)/.test(error.message)) {
-      quick?.worker.terminate()
-      slow?.worker.terminate()
-      quick = slow = undefined
+      for (const started of [quick, first, slow]) started?.worker.terminate()
+      quick = first = slow = undefined
     }
     throw error
   } finally {
     clearTimeout(timer)
   }
 }
+
+/** Asks one after the other; what is not wanted any more when its turn comes is left out, and comes to undefined. */
+function inTurn() {
+  let last: Promise<unknown> = Promise.resolve()
+  return <P extends Promise<unknown>>(
+    ask: () => P,
+    wanted: () => boolean,
+  ): Promise<Awaited<P> | undefined> => {
+    const mine = last.then(() => (wanted() ? answered(ask) : undefined))
+    last = mine.catch(() => undefined)
+    return mine
+  }
+}
+const planInTurn = inTurn()
+const checkInTurn = inTurn()
+
+/** The thorough check begins when the choices have rested so long, ms: while a bend is dragged the first checks have the machine to themselves. */
+const RESTED_MS = 250
 
 type Thoroughly = Awaited<ReturnType<ReturnType<typeof slowWorker>['thorough']>>
 
@@ -101,6 +121,8 @@ export interface LivePlan {
   readonly result: PlanResult | undefined
   /** The last plan that could be built: kept on screen while an option is out of range. */
   readonly plan: Plan | undefined
+  /** What is to be said of it; a clash is told first, and the change that gives it room when that was found. */
+  readonly findings: readonly Finding[]
   readonly hold: (PlanHold & { readonly line: HoldLine }) | undefined
   /** The first check of the plan it names: by it changes are compared while the thorough one is still being made. */
   readonly quick: { readonly of: Plan; readonly hold: LivePlan['hold'] } | undefined
@@ -122,6 +144,7 @@ export function usePlan(
   const [live, setLive] = useState<LivePlan>({
     result: undefined,
     plan: undefined,
+    findings: [],
     hold: undefined,
     quick: undefined,
     thorough: undefined,
@@ -134,11 +157,12 @@ export function usePlan(
     const mine = ++turn.current
     const fresh = () => mine === turn.current
     const work = async () => {
-      const result = await answered(() => quickWorker().plan({ stone, family, options, settings }))
-      if (!fresh()) return
+      const result = await planInTurn(() => quickWorker().plan({ stone, family, options, settings }), fresh)
+      if (!result || !fresh()) return
       setLive((old) => ({
         result,
         plan: result.ok ? result.plan : old.plan,
+        findings: result.ok ? result.plan.findings : result.findings,
         hold: old.hold,
         quick: old.quick,
         thorough: old.thorough,
@@ -146,10 +170,15 @@ export function usePlan(
         problem: undefined,
       }))
       if (!result.ok) return
-      const hold = await answered(() => slowWorker().hold(result.plan))
-      if (!fresh()) return
+      const hold = await checkInTurn(() => firstWorker().hold(result.plan), fresh)
+      if (!hold || !fresh()) return
       // the first check stands until the thorough one is there
       setLive((old) => ({ ...old, hold, quick: { of: result.plan, hold }, thorough: undefined }))
+      await new Promise((rested) => setTimeout(rested, RESTED_MS))
+      if (!fresh()) return
+      const findings = await answered(() => slowWorker().findingsWithRoom(result.plan, settings.units))
+      if (!fresh()) return
+      setLive((old) => ({ ...old, findings }))
       const made = await thoroughOf(result.plan, hold, fresh)
       if (!fresh()) return
       setLive((old) => ({

@@ -249,21 +249,11 @@ export function Planner({
           </div>
         ))}
       <section className="mt-6 min-w-0 flex-1">
-        {failed ? (
-          <Findings
-            familyId={familyId}
-            findings={failed.filter((f) => f !== first)}
-            onMend={(mend) => choices.take({ ...options, ...mend })}
-          />
-        ) : (
-          plan && (
-            <Findings
-              familyId={familyId}
-              findings={plan.findings}
-              onMend={(mend) => choices.take({ ...options, ...mend })}
-            />
-          )
-        )}
+        <Findings
+          familyId={familyId}
+          findings={live.findings.filter((f) => f !== first)}
+          onMend={(mend) => choices.take({ ...options, ...mend })}
+        />
         {plan && !failed && (
           <div className="mt-3">
             <CutBars cut={plan.cut} familyId={familyId} lit={lit} onLit={setLit} />
