@@ -22,6 +22,7 @@ export {
   isChosen,
   LIMITS,
   neighboursOf,
+  sketchOne,
   startingOptions,
 } from './search/index.js'
 export type { Barrier, Chosen, Demanding, Excluded, Limits } from './search/index.js'

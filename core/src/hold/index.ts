@@ -28,7 +28,9 @@ export type { PushPoint, Release } from './release.js'
 export {
   borneBy,
   borneWith,
+  bearsMissing,
   firstCheck,
+  firstDoubt,
   firstForces,
   heldCarefully,
   missesOn,

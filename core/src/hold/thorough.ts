@@ -217,20 +217,34 @@ const SAME = 0.999
 /** Of these front, back and down are pushed, where they are not among the weakest: there the reach alone takes a blow. */
 const FIRST_PUSHES = FIRST_WAYS.filter(([x, y, z]) => x === 0 && y * z === 0)
 
-/**
- * Verdict of the first check: by its forces, and, where these are enough, by whether the stone is caught with what a hand misses by in seventeen ways;
- * the weakest four that lie apart, front, back and down are followed until enough was borne. It looks at less than the thorough check does, and asks for a little more in turn.
- */
-function firstVerdict(setting: Setting, hold: Hold, asked: Asked): Verdict {
-  if (hold.verdict !== 'sound') return hold.verdict
+/** What the first check asks of a way: a little more than is enough, for it looks at few. */
+function moreThanEnough(asked: Asked): Enough {
   const { force, energy } = enoughFor(asked)
-  const more = { force: MORE * force, energy: MORE * energy }
+  return { force: MORE * force, energy: MORE * energy }
+}
+
+const bearsMore = (less: Setting, d: Vec3, more: Enough): boolean =>
+  shareOf(pushedOut(less, d, more, FIRST_STEP), more) >= 1
+
+/** Is the stone caught in one way with what a hand misses by, and is what the first check asks of that way borne. */
+export function bearsMissing(setting: Setting, d: Vec3, asked: Asked): boolean {
   const less = toleranced(setting, 'both')
-  if (FIRST_WAYS.some((d) => walkIn(less, d).outcome !== 'caught')) return 'doubtful'
-  const bears = (d: Vec3) => shareOf(pushedOut(less, d, more, FIRST_STEP), more) >= 1
+  return walkIn(less, d).outcome === 'caught' && bearsMore(less, d, moreThanEnough(asked))
+}
+
+/**
+ * A way in which what the first check found sound by its forces is doubtful: one of seventeen in which the stone is not caught with what a hand
+ * misses by, or of the weakest four that lie apart, front, back and down, followed until enough was borne, one that bears less. It looks at less
+ * than the thorough check does, and asks for a little more in turn. Undefined where there is none.
+ */
+export function firstDoubt(setting: Setting, hold: Hold, asked: Asked): Vec3 | undefined {
+  const less = toleranced(setting, 'both')
+  const out = FIRST_WAYS.find((d) => walkIn(less, d).outcome !== 'caught')
+  if (out) return out
+  const more = moreThanEnough(asked)
   const weak = weakWaysApart(hold)
   const named = FIRST_PUSHES.filter((d) => weak.every((w) => dot(w, d) < SAME))
-  return weak.every(bears) && named.every(bears) ? 'sound' : 'doubtful'
+  return [...weak, ...named].find((d) => !bearsMore(less, d, more))
 }
 
 /**
@@ -276,7 +290,7 @@ export const firstForces = (setting: Setting, asked: Asked): Hold =>
 export function firstCheck(design: Design, held: Held, asked: Asked): Hold {
   const setting = settingOf(design, held)
   const hold = firstForces(setting, asked)
-  return { ...hold, verdict: firstVerdict(setting, hold, asked) }
+  return hold.verdict === 'sound' && firstDoubt(setting, hold, asked) ? { ...hold, verdict: 'doubtful' } : hold
 }
 
 /** What is borne with both at once, and, where that is not enough, with each alone: which of them it is that lets the stone go. */

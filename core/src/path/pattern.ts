@@ -37,7 +37,7 @@ function onRib(up: number, off: number, fold: Fold | undefined, i: number): OnRi
 export function patternUnits(pattern: Pattern, at: (s: number) => PathPoint, length: number): Segment[] {
   const { up, side, count, unit, over, under } = pattern
   const pitch = length / count
-  const outward = (s: number): Vec3 => scale(cross(at(s).t, up), side)
+  const outwardOf = ({ t }: PathPoint): Vec3 => scale(cross(t, up), side)
   const knot = (i: number, k: number): { readonly p: Vec3; readonly slope: Vec3 } => {
     const [u, v, w] = unit[k]!.at
     const [du, dv, dw] = unit[k]!.slope
@@ -46,14 +46,14 @@ export function patternUnits(pattern: Pattern, at: (s: number) => PathPoint, len
     const fold = v < 0 ? under : over
     const sign = v < 0 ? -1 : 1
     const rib = onRib(Math.abs(v), w, fold, i)
-    const out = outward(s)
-    const [a, b] = [s - NEAR, s + NEAR]
-    const turning = scale(sub(outward(b), outward(a)), 1 / (b - a))
-    const along = add(at(s).t, scale(turning, rib.at[0]))
+    const here = at(s)
+    const out = outwardOf(here)
+    const turning = scale(sub(outwardOf(at(s + NEAR)), outwardOf(at(s - NEAR))), 1 / (2 * NEAR))
+    const along = add(here.t, scale(turning, rib.at[0]))
     const across = rib.byUp[0] * dv * sign + rib.byOut[0] * dw
     const rising = rib.byUp[1] * dv + sign * rib.byOut[1] * dw
     return {
-      p: add(at(s).p, add(scale(out, rib.at[0]), scale(up, sign * rib.at[1]))),
+      p: add(here.p, add(scale(out, rib.at[0]), scale(up, sign * rib.at[1]))),
       slope: add(scale(along, du * pitch), add(scale(out, across), scale(up, rising))),
     }
   }

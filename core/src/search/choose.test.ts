@@ -2,7 +2,8 @@ import { windsOf } from '../cut/index'
 import { FAMILIES, family } from '../settings/index'
 import type { Stone } from '../stone/index'
 import { FRAME, OVAL } from '../testing'
-import { chooseOne, difficultyOf, familyFor, isChosen } from './index'
+import { chooseOne, difficultyOf, familyFor, isChosen, sketchOne } from './index'
+import { BESIDE, strangeness } from './habits'
 import { DEFAULT_SETTINGS, looseCount, plan, type Plan } from '../plan/index'
 import { examplesOf } from '../testingPlans'
 
@@ -49,6 +50,26 @@ describe('settings chosen for a stone', () => {
           expect(other.text.findings[unfit.code]).toBeDefined()
         }
       }
+  })
+
+  it('a sketch is of the same family and stone, of usual wire, or excluded with the same reason', () => {
+    let sketched = 0
+    for (const f of FAMILIES)
+      for (const e of examplesOf(f.id).sound.slice(0, 2)) {
+        const wish = { alloy: 'copper' }
+        const found = sketchOne({ stone: e.stone, family: f.id, wish, settings })
+        if (!found) continue
+        if (!('design' in found)) throw new Error(`${f.id} takes its own example`)
+        sketched++
+        expect([found.family, found.stone]).toEqual([f.id, e.stone])
+        expect(found.findings.filter((x) => x.severity === 'error')).toEqual([])
+        expect(strangeness(f.habit(e.stone, 'copper'), found.options)).toBeLessThanOrEqual(BESIDE)
+        for (const other of FAMILIES.filter((x) => x.fits(e.stone).some((y) => y.severity === 'error')))
+          expect(sketchOne({ stone: e.stone, family: other.id, wish, settings })).toEqual(
+            chooseOne({ stone: e.stone, family: other.id, wish, settings }),
+          )
+      }
+    expect(sketched).toBeGreaterThanOrEqual(FAMILIES.length)
   })
 
   it('worn as it cannot be, it is excluded with that as the reason', () => {

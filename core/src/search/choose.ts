@@ -17,7 +17,7 @@ import type { Stone } from '../stone/index.js'
 import { leastBend } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
 import { BESIDE, strangeness } from './habits.js'
-import { startingOptions } from './startingOptions.js'
+import { firstTry, startingOptions } from './startingOptions.js'
 
 /** Why a setting asks more of the maker than another. */
 export type Demanding =
@@ -76,33 +76,59 @@ export function difficultyOf({
   return { level: reasons.length <= 1 ? 0 : reasons.length <= 3 ? 1 : 2, reasons }
 }
 
+/** What one family is asked for a stone. */
+interface Choice {
+  readonly stone: Stone
+  readonly family: string
+  readonly wish: Omit<Wished, 'worn'> & { readonly worn?: WornAs }
+  readonly settings: WorkshopSettings
+}
+
+/** A wish as a family knows it: earrings are pendants, made twice. */
+function wishedOf({ worn, ...rest }: Choice['wish']): Wished {
+  return worn === undefined ? rest : { ...rest, worn: worn === 'earrings' ? 'pendant' : worn }
+}
+
+/** Why a family takes no such stone, or is not worn so; undefined where it may. */
+function excludedFrom({ stone, family: id, wish }: Choice): Excluded | undefined {
+  const chosen = family(id)
+  const unfit = chosen.fits(stone).find((f) => f.severity === 'error')
+  if (unfit) return { family: id, finding: unfit }
+  const { worn } = wishedOf(wish)
+  if (worn === undefined || chosen.worn.includes(worn)) return undefined
+  return {
+    family: id,
+    finding: { code: 'choose.not-worn', severity: 'error', values: { worn: wish.worn! } },
+  }
+}
+
+/**
+ * What the search for a family's starting options begins with, as a plan whose holding is not asked yet: a picture while it goes on. Excluded as
+ * by `chooseOne`; undefined where there is nothing to show before the search.
+ * @example sketchOne({ stone, family: 'bound-frame', wish, settings })?.family // 'bound-frame'
+ */
+export function sketchOne(spec: Choice): Plan | Excluded | undefined {
+  const { stone, family: id, wish, settings } = spec
+  const excluded = excludedFrom(spec)
+  if (excluded) return excluded
+  const options = firstTry(stone, id, wishedOf(wish), settings)
+  const made = options && plan({ stone, family: id, options, settings })
+  return made?.ok ? made.plan : undefined
+}
+
 /**
  * One family worked out for a stone: starting options, plan and first check. `options` takes the search's place where they are known.
  * Excluded where the stone does not suit it, with the finding that says why.
  * @example chooseOne({ stone, family: 'bound-frame', wish, settings }).family // 'bound-frame'
  */
-export function chooseOne(spec: {
-  readonly stone: Stone
-  readonly family: string
-  readonly wish: Omit<Wished, 'worn'> & { readonly worn?: WornAs }
-  readonly settings: WorkshopSettings
-  readonly options?: Options
-}): Chosen | Excluded {
+export function chooseOne(spec: Choice & { readonly options?: Options }): Chosen | Excluded {
   const { stone, family: id, settings } = spec
-  const ears = spec.wish.worn === 'earrings'
-  const { worn, ...rest } = spec.wish
-  const wish: Wished = worn === undefined ? rest : { ...rest, worn: worn === 'earrings' ? 'pendant' : worn }
+  const excluded = excludedFrom(spec)
+  if (excluded) return excluded
   const chosen = family(id)
-  const unfit = chosen.fits(stone).find((f) => f.severity === 'error')
-  if (unfit) return { family: id, finding: unfit }
-  if (wish.worn !== undefined && !chosen.worn.includes(wish.worn))
-    return {
-      family: id,
-      finding: { code: 'choose.not-worn', severity: 'error', values: { worn: worn! } },
-    }
-  const found = spec.options ?? startingOptions(stone, id, wish, settings, true)
+  const found = spec.options ?? startingOptions(stone, id, wishedOf(spec.wish), settings, true)
   if (!found) return { family: id }
-  const options = ears ? asEar(found) : found
+  const options = spec.wish.worn === 'earrings' ? asEar(found) : found
   const made = plan({ stone, family: id, options, settings })
   if (!made.ok) return { family: id, finding: made.findings.find((f) => f.severity === 'error')! }
   const hold = planHold(made.plan)

@@ -1,4 +1,4 @@
-export { chooseOne, difficultyOf, familyFor, isChosen } from './choose.js'
+export { chooseOne, difficultyOf, familyFor, isChosen, sketchOne } from './choose.js'
 export type { Chosen, Demanding, Excluded } from './choose.js'
 export { askOf, draft, isMade, judge, LIMITS, make, soundAtOnce } from './judge.js'
 export type { Ask, Barrier, Limits } from './judge.js'

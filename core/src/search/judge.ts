@@ -5,10 +5,12 @@ import type { Vec3 } from '../geom/index.js'
 import {
   askedOf,
   atMost,
+  bearsMissing,
   borneBy,
   DEMANDS,
   enoughFor,
-  firstCheck,
+  firstDoubt,
+  firstForces,
   heldStone,
   holdOf,
   isLaced,
@@ -62,12 +64,23 @@ export interface Ask {
   readonly limits: Limits
   /** Only the first check and the bends a little short; the push with wires that give is left out. */
   readonly quick: boolean
+  /** The way in which the last laced candidate was doubtful. */
+  readonly doubtedIn: { way?: Vec3 | undefined }
 }
 
 export const askOf = (chosen: Family, stone: Stone, limits: Limits, quick: boolean): Ask => {
   const measures = stoneMeasures(stone)
   const held = heldStone(fullStone(stone))
-  return { chosen, stone, held, mass: numberOf(measures.mass), girths: measures, limits, quick }
+  return {
+    chosen,
+    stone,
+    held,
+    mass: numberOf(measures.mass),
+    girths: measures,
+    limits,
+    quick,
+    doubtedIn: {},
+  }
 }
 
 /** Options that can be built, with the doubts that their findings raise. */
@@ -154,30 +167,39 @@ function judgeQuickly(ask: Ask, made: Made): Judged {
   const { force, energy } = enoughFor(asked)
   const enough = { force: MORE * force, energy: MORE * energy }
   const setting = settingOf(design, held)
-  if (isLaced(setting)) return judgeLaced(made, held, asked)
+  if (isLaced(setting)) return judgeLaced(ask, setting, asked)
   const less = toleranced(setting, 'both')
   const most = atMost(less, enough.force).force / enough.force
   if (most < 1) return { share: most, barrier: { kind: 'careful', share: most } }
   const named = shareOf(borneBy(less, undefined, enough, true), enough)
   if (named < 1) return { share: named, barrier: { kind: 'careful', share: named } }
+  const bent = holdOf(less, asked)
+  const careful = bent.caught ? bent.force / enough.force : 0
+  if (careful < 1) return { share: careful, barrier: { kind: 'careful', share: careful } }
+  // what has room to spare with what a hand misses by has it as planned
+  if (careful >= ROOM) return { share: careful }
   const hold = holdOf(setting, asked)
   if (!hold.caught) return { share: 0, barrier: { kind: 'out', way: outOf(hold) } }
   const share = hold.force / enough.force
-  if (share < 1) return { share, barrier: { kind: 'pull', share } }
-  const bent = holdOf(less, asked)
-  const careful = bent.caught ? bent.force / enough.force : 0
-  return careful < 1 ? { share, barrier: { kind: 'careful', share: careful } } : { share }
+  return share < 1 ? { share, barrier: { kind: 'pull', share } } : { share }
 }
 
-/** What is drawn taut bears as the stone is pushed: as the first check of a plan finds it. */
-function judgeLaced({ design }: Made, held: Held, asked: Asked): Judged {
-  const hold = firstCheck(design, held, asked)
+/**
+ * What is drawn taut bears as the stone is pushed: as the first check of a plan finds it. The way in which the candidate before was doubtful is
+ * asked first: alike ones mostly fail in it too.
+ */
+function judgeLaced({ doubtedIn }: Ask, setting: Setting, asked: Asked): Judged {
+  const before = doubtedIn.way
+  if (before && !bearsMissing(setting, before, asked))
+    return { share: 0, barrier: { kind: 'careful', share: 0 } }
+  const hold = firstForces(setting, asked)
   if (!hold.caught) return { share: 0, barrier: { kind: 'out', way: outOf(hold) } }
   const share = hold.force / enoughFor(asked).force
+  if (hold.verdict !== 'sound') return { share, barrier: { kind: 'careful', share } }
+  const doubted = firstDoubt(setting, hold, asked)
+  doubtedIn.way = doubted ?? before
   // it was pushed no further than is asked, and asked for room to spare then
-  return hold.verdict === 'sound'
-    ? { share: Math.max(ROOM, share) }
-    : { share, barrier: { kind: 'careful', share } }
+  return doubted ? { share, barrier: { kind: 'careful', share } } : { share: Math.max(ROOM, share) }
 }
 
 /** The six named ways are pushed before anything else where it is to be known at once. */

@@ -7,8 +7,9 @@ import {
   type Wish,
   type Wished,
 } from '../settings/index.js'
+import { remember } from '../geom/index.js'
 import type { Stone } from '../stone/index.js'
-import { alloy, section, type Stock } from '../wire/index.js'
+import { alloy, section, wireSize, type Stock } from '../wire/index.js'
 import { numberOf } from '../working/index.js'
 import {
   askOf,
@@ -86,21 +87,99 @@ interface Reached {
 /** So many are put through the holding check at most while nothing is sound, and with one that has no room to spare. */
 const REACHES = { without: 40, with: 10 }
 
+/** So many are built for a first try. */
+const FIRST_TRIES = 8
+
+/** A habit with only what a group's options share. */
+function sharedHabit({ sizes, counts = {}, ...habit }: Habit, shared: Options): Habit {
+  const of = <T>(all: Readonly<Record<string, T>>) =>
+    Object.fromEntries(Object.entries(all).filter(([id]) => shared[id] !== undefined))
+  return { ...habit, sizes: of(sizes), counts: of(counts) }
+}
+
+/**
+ * Options to begin a search with: of the wire nearest to what makers usually take the first that can be built without a doubt, whether they hold
+ * or not. For a picture while the search goes on. Undefined where none of the first few can be built.
+ */
+export function firstTry(
+  stone: Stone,
+  id: string,
+  wish: Omit<Wished, 'aim'>,
+  limits: Limits = LIMITS,
+): Options | undefined {
+  const chosen = family(id)
+  const habit = chosen.habit(stone, wish.alloy)
+  const ask = askOf(chosen, stone, limits, true)
+  const temper = wish.temper ?? habit.temper
+  const off = ({ shared }: CandidateGroup): number => {
+    const [wire] = Object.keys(sharedHabit(habit, shared).sizes)
+    if (wire === undefined) return 0
+    const aimed = aimedAt(habit, wire, stone, { alloy: wish.alloy, temper })
+    return Math.abs(Math.log(wireSize(String(shared[wire])).mm / aimed))
+  }
+  const far = ({ shared }: CandidateGroup): number => strangeness(sharedHabit(habit, shared), shared)
+  const groups = chosen
+    .candidates(stone, { ...wish, temper })
+    .map((group) => ({ group, far: far(group), off: off(group) }))
+    .sort((a, b) => a.far - b.far || a.off - b.off)
+  let tried = 0
+  for (const { group } of groups)
+    for (const options of group.options()) {
+      if (++tried > FIRST_TRIES) return undefined
+      const made = draft(ask, options)
+      if (isMade(made) && made.doubts.length === 0) return options
+    }
+  return undefined
+}
+
+/** Candidates by how far they lie from what is usual. A group is opened only when it may hold one that is asked for. */
+class Candidates {
+  private readonly groups: readonly { readonly far: number; readonly options: () => readonly Options[] }[]
+  private readonly far: (o: Options) => number
+
+  constructor({ chosen, stone }: Ask, habit: Habit, wish: Wish) {
+    const opened = remember<CandidateGroup, readonly Options[]>(Infinity)
+    this.far = (o) => strangeness(habit, o)
+    this.groups = chosen.candidates(stone, wish).map((group) => ({
+      // its options lie no nearer than what they share
+      far: strangeness(sharedHabit(habit, group.shared), group.shared),
+      options: () => opened(group, () => group.options()),
+    }))
+  }
+
+  /** Those that lie farther than `over` and no farther than `most`. */
+  between(over: number, most: number): Options[] {
+    return this.groups
+      .filter((g) => g.far <= most)
+      .flatMap((g) => g.options())
+      .filter((o) => this.far(o) > over && this.far(o) <= most)
+  }
+
+  /** The next wire size at which something lies beyond so many sizes; undefined where nothing does. */
+  next(over: number): number | undefined {
+    const all = this.groups.flatMap((g) => g.options()).map((o) => Math.ceil(this.far(o)))
+    const left = all.filter((n) => n > over)
+    return left.length > 0 ? Math.min(...left) : undefined
+  }
+}
+
+/** Candidates with wire that is kept and usual first, then what is usual, the size beside it, and what lies farther off, the nearest first. */
+function* tiersOf(ask: Ask, habit: Habit, wish: Wish): Generator<readonly Options[]> {
+  const candidates = new Candidates(ask, habit, wish)
+  const { kept } = wish
+  if (kept?.length)
+    yield candidates.between(-1, BESIDE).filter((o) => kept.includes(ask.chosen.bearing(o).size.label))
+  yield candidates.between(-1, 0)
+  yield candidates.between(0, BESIDE)
+  for (let n = candidates.next(BESIDE); n !== undefined; n = candidates.next(n))
+    yield candidates.between(Math.max(BESIDE, n - 1), n)
+}
+
 /** Goes through candidates of usual wire in the order of the aim, then those of the size beside it, then the others. Undefined where none of them is sound. */
 function reachFor(ask: Ask, habit: Habit, aim: Exclude<Aim, 'least metal'>, wish: Wish): Reached | undefined {
-  const { chosen, stone } = ask
-  const all = chosen.candidates(stone, wish).flatMap((g) => g.options())
-  const far = new Map(all.map((o) => [o, strangeness(habit, o)]))
-  const isKept = (o: Options): boolean => wish.kept?.includes(chosen.bearing(o).size.label) ?? false
-  const tiers = [
-    all.filter((o) => isKept(o) && far.get(o)! <= BESIDE),
-    all.filter((o) => far.get(o) === 0),
-    all.filter((o) => far.get(o)! > 0 && far.get(o)! <= BESIDE),
-    ...apart(all, far),
-  ]
   let best: Reached | undefined
   let tried = 0
-  for (const tier of tiers)
+  for (const tier of tiersOf(ask, habit, wish))
     for (const options of inOrder(ask, habit, aim, tier)) {
       if (tried >= (best ? REACHES.with : REACHES.without)) return best
       const made = make(ask, options)
@@ -112,14 +191,6 @@ function reachFor(ask: Ask, habit: Habit, aim: Exclude<Aim, 'least metal'>, wish
       if (!best || share > best.share) best = { options, share, enough: false }
     }
   return best
-}
-
-/** What lies farther off than the size beside what is usual, the nearest first. */
-function apart(all: readonly Options[], far: ReadonlyMap<Options, number>): Options[][] {
-  const steps = [...new Set(all.map((o) => Math.ceil(far.get(o)!)))].filter((n) => n > BESIDE)
-  return steps
-    .sort((a, b) => a - b)
-    .map((n) => all.filter((o) => far.get(o)! > BESIDE && Math.ceil(far.get(o)!) === n))
 }
 
 /** Candidates in the order in which an aim would have them: alike ones stay in their own. */

@@ -237,6 +237,8 @@ export interface FamilyExamples {
 export interface CandidateGroup {
   /** What its wire takes, to order groups by: any measure that grows with the metal. */
   readonly wire: number
+  /** What all its options share, its wires among them. */
+  readonly shared: Options
   /** The likeliest first. */
   options(): readonly Options[]
 }

@@ -22,6 +22,7 @@ import {
   pressing,
   settingOfPlan,
   shoulders,
+  sketchOne,
   startingOptions,
   stoneMore,
   stoneText,
@@ -99,6 +100,7 @@ const compute = {
     return { why: first([...nearest.fits(stone)], { ...stoneText, ...nearest.text.findings }) ?? '' }
   },
   chooseOne,
+  sketchOne,
   fittedTool,
 }
 

@@ -44,6 +44,11 @@ let slow: Started | undefined
 export const quickWorker = () => (quick ??= start()).compute
 const firstWorker = () => (first ??= start()).compute
 export const slowWorker = () => (slow ??= start()).compute
+/** Has the workers loaded before the page that needs them is opened. */
+export function warmWorkers(): void {
+  quickWorker()
+  slowWorker()
+}
 
 /** Longest that any one answer is waited for, ms: thrice what the hardest stone takes. */
 const PATIENCE_MS = 45_000

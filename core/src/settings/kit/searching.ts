@@ -81,6 +81,7 @@ export function candidatesOf(choices: Choices, stone: FullStone, wish: Wish): Ca
   return sets
     .map((set): CandidateGroup => ({
       wire: metalOf(choices, stone, wish, set),
+      shared: set,
       options: () =>
         Array.from({ length: rounds }, (_, i): Options | undefined => {
           const reaches = shares

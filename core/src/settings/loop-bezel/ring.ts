@@ -225,16 +225,19 @@ function flatFor(length: number, of: Pattern, from: Vec3, run: number): Pattern 
 
 /** Loops that stand up round the stone, as long as the wire is: a hair higher or lower than they are laid. */
 function standingFor(length: number, of: Pattern): Pattern {
-  let [low, high] = [0.8, 1.25]
-  for (let i = 0; i < ROUNDS; i++) {
-    const middle = (low + high) / 2
-    if (pathLength({ segments: [grown(of, middle, 1)] }) < length) low = middle
-    else high = middle
+  const over = (high: number): number => pathLength({ segments: [grown(of, high, 1)] }) - length
+  // nearly in proportion to the height: the secant method meets it in a few rounds
+  let [before, high] = [1.02, 1]
+  let [far, near] = [over(before), over(high)]
+  for (let i = 0; i < ROUNDS && Math.abs(near) > MET; i++) {
+    const next = high - (near * (high - before)) / (near - far)
+    ;[before, far, high, near] = [high, near, next, over(next)]
   }
   return grown(of, high, 1)
 }
-/** Rounds of halving in which a length is met to a billionth. */
-const ROUNDS = 32
+/** Rounds in which a length is met, and when it is, mm. */
+const ROUNDS = 12
+const MET = 1e-9
 
 /** Where a loop is widest, at either side of its tip: mm along the pattern. */
 function widestOf(pattern: Pattern, a: number): HalfRing['widest'] {

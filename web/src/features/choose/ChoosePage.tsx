@@ -99,7 +99,14 @@ function Chooser({ piece }: { piece: PieceRow }) {
             : `${list.length} settings worked out.`}
       </p>
       {!asks && (list.length > 0 || all.left > 0) && (
-        <Rod list={list} left={all.left} checked={all.checked} taken={taken?.family} onTake={setAsked} />
+        <Rod
+          list={list}
+          sketches={all.sketches}
+          left={all.left}
+          checked={all.checked}
+          taken={taken?.family}
+          onTake={setAsked}
+        />
       )}
       {taken && (
         <Setting

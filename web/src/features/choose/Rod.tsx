@@ -1,5 +1,5 @@
-import { family, sayPull, type Chosen } from '@verger/core'
-import { useMemo } from 'react'
+import { family, sayPull, type Chosen, type Plan } from '@verger/core'
+import { useMemo, type ReactNode } from 'react'
 import { sayMoney, useSettings } from '../../app/workshop.js'
 import { PieceDrawing } from '../../drawing/PieceDrawing.js'
 import { boundsOf } from '../../drawing/shown.js'
@@ -29,7 +29,7 @@ interface Hung {
 }
 
 /** Where a piece lies under the rod: by its bail, or by a thread at its top. A ring shows its face, and itself along the finger beside it. */
-function hung({ design, stone }: Chosen['plan']): Hung {
+function hung({ design, stone }: Plan): Hung {
   const shown: readonly View[] = design.worn === 'ring' ? ['front', 'end'] : [viewsOf(design)[0]!]
   const boxes = shown.map((v) => boundsOf(design, stone, v))
   // its bail lies on the top of the rod
@@ -55,12 +55,15 @@ function hung({ design, stone }: Chosen['plan']): Hung {
 /** Settings of one stone hung from a rod, to one scale: each a true picture with what it bears, takes and shows. One is taken. */
 export function Rod({
   list,
+  sketches,
   left,
   checked,
   taken,
   onTake,
 }: {
   list: readonly Chosen[]
+  /** Plans of settings that are still being worked out. */
+  sketches: readonly Plan[]
   /** Those whose thorough check is there. */
   checked: ReadonlySet<string>
   /** How many are still being worked out. */
@@ -69,13 +72,16 @@ export function Rod({
   onTake: (family: string) => void
 }) {
   const places = useMemo(() => list.map((found) => hung(found.plan)), [list])
+  const sketched = useMemo(() => sketches.map((plan) => ({ plan, place: hung(plan) })), [sketches])
+  const waiting = sketched.filter((s) => list.every((found) => found.family !== s.plan.family))
+  const hanging = [...places, ...waiting.map((s) => s.place)]
   const room =
-    list.length === 0
+    hanging.length === 0
       ? FIRST_ROOM
       : {
-          wide: Math.max(...places.map((p) => p.wide)),
-          above: Math.max(...places.map((p) => p.above)),
-          below: Math.max(...places.map((p) => p.below)),
+          wide: Math.max(...hanging.map((p) => p.wide)),
+          above: Math.max(...hanging.map((p) => p.above)),
+          below: Math.max(...hanging.map((p) => p.below)),
         }
   const box = [-room.wide / 2, -room.above, room.wide, room.above + room.below].join(' ')
   return (
@@ -96,21 +102,63 @@ export function Rod({
             onTake={() => onTake(found.family)}
           />
         ))}
-        {Array.from({ length: Math.min(left, Math.max(0, PLACES - list.length)) }, (_, i) => (
-          <div key={i} className="p-3">
-            <svg
-              viewBox={box}
-              className="block h-[300px] w-full"
-              preserveAspectRatio="xMidYMin meet"
-              aria-hidden
-            >
-              <RodLine />
-            </svg>
-            <p className="m-0 text-center text-soft">Working out a setting …</p>
+        {waiting.map(({ plan, place }) => (
+          <div key={plan.family} className="py-3" data-sketch={plan.family}>
+            <Picture plan={plan} place={place} box={box} pale />
+            <p className="m-0 px-2 text-center leading-snug">
+              <span className="block font-head text-[21px] font-bold">{family(plan.family).text.name}</span>
+              <span className="block text-soft">being worked out …</span>
+            </p>
           </div>
         ))}
+        {Array.from(
+          { length: Math.min(left - waiting.length, Math.max(0, PLACES - hanging.length)) },
+          (_, i) => (
+            <div key={i} className="py-3">
+              <Rack box={box} />
+              <p className="m-0 text-center text-soft">Working out a setting …</p>
+            </div>
+          ),
+        )}
       </div>
     </div>
+  )
+}
+
+/** A stretch of the rod with what hangs from it; named where it is a picture. */
+const Rack = ({ box, label, children }: { box: string; label?: string; children?: ReactNode }) => (
+  <svg
+    viewBox={box}
+    className="block h-[300px] w-full"
+    preserveAspectRatio="xMidYMin meet"
+    {...(label ? { role: 'img', 'aria-label': label } : { 'aria-hidden': true })}
+  >
+    <RodLine />
+    {children}
+  </svg>
+)
+
+/** A piece on the rod; pale while it is not known whether it holds. */
+function Picture({ plan, place, box, pale }: { plan: Plan; place: Hung; box: string; pale?: boolean }) {
+  const { design, stone } = plan
+  return (
+    <Rack box={box} label={`This stone in: ${family(plan.family).text.name}`}>
+      <g opacity={pale ? 0.5 : 1}>
+        {place.thread !== undefined && (
+          <path
+            d={`M${place.thread - ROD} 0l${ROD} ${THREAD}l${ROD} ${-THREAD}`}
+            fill="none"
+            stroke="var(--soft)"
+            strokeWidth={0.25}
+          />
+        )}
+        {place.views.map(({ view, at }) => (
+          <g key={view} transform={`translate(${at[0]} ${at[1]})`} data-view={view}>
+            <PieceDrawing design={design} stone={stone} view={view} />
+          </g>
+        ))}
+      </g>
+    </Rack>
   )
 }
 
@@ -147,7 +195,6 @@ function Hanging({
 }) {
   const { money } = useSettings()
   const { text } = family(found.family)
-  const { design, stone } = found.plan
   const { mark, word } = VERDICT_LOOK[found.line.verdict]
   return (
     <label
@@ -163,28 +210,7 @@ function Hanging({
         onChange={onTake}
         aria-label={text.name}
       />
-      <svg
-        viewBox={box}
-        className="block h-[300px] w-full"
-        preserveAspectRatio="xMidYMin meet"
-        role="img"
-        aria-label={`This stone in: ${text.name}`}
-      >
-        <RodLine />
-        {place.thread !== undefined && (
-          <path
-            d={`M${place.thread - ROD} 0l${ROD} ${THREAD}l${ROD} ${-THREAD}`}
-            fill="none"
-            stroke="var(--soft)"
-            strokeWidth={0.25}
-          />
-        )}
-        {place.views.map(({ view, at }) => (
-          <g key={view} transform={`translate(${at[0]} ${at[1]})`} data-view={view}>
-            <PieceDrawing design={design} stone={stone} view={view} />
-          </g>
-        ))}
-      </svg>
+      <Picture plan={found.plan} place={place} box={box} />
       <span className="block px-2 text-center leading-snug">
         <span className="block font-head text-[21px] font-bold">{text.name}</span>
         <strong className={`block text-[17px] ${word}`}>

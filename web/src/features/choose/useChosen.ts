@@ -4,6 +4,7 @@ import {
   type Aim,
   type Chosen,
   type Excluded,
+  type Plan,
   type Stone,
   type WornAs,
 } from '@verger/core'
@@ -15,6 +16,8 @@ import { answered, quickWorker, slowWorker, thoroughOf } from '../../compute/use
 /** Every family worked out for a stone, each as soon as it is ready. */
 export interface AllChosen {
   readonly chosen: readonly Chosen[]
+  /** What is shown of those that are still being worked out: plans that the search begins with, whose holding is not known. */
+  readonly sketches: readonly Plan[]
   readonly excluded: readonly Excluded[]
   /** Those that could not be worked out, and why, in words. */
   readonly failed: readonly { readonly family: string; readonly why: string }[]
@@ -26,6 +29,7 @@ export interface AllChosen {
 
 const NOTHING: AllChosen = {
   chosen: [],
+  sketches: [],
   excluded: [],
   failed: [],
   left: FAMILY_IDS.length,
@@ -40,9 +44,11 @@ export interface WishedOfAll {
   readonly finger?: number
 }
 
+type Wish = Awaited<ReturnType<typeof wishWithKept<WishedOfAll>>>
+
 /**
- * Works out all families in both workers, one after the other in each; asked anew when the stone or a wish changes. Nothing while the wish
- * is not known. What the thorough check finds follows, setting by setting, when all of them are there.
+ * Works out all families in both workers, one after the other in each, after a sketch of each; asked anew when the stone or a wish changes.
+ * Nothing while the wish is not known. What the thorough check finds follows, setting by setting, when all of them are there.
  */
 export function useChosen(stone: Stone, wished: WishedOfAll | undefined): AllChosen {
   const settings = usePlanSettings()
@@ -51,7 +57,6 @@ export function useChosen(stone: Stone, wished: WishedOfAll | undefined): AllCho
     setAll(NOTHING)
     if (!settings || !wished) return
     let live = true
-    const waiting = [...FAMILY_IDS]
     const found: Chosen[] = []
     const check = async () => {
       for (const chosen of found) {
@@ -65,38 +70,36 @@ export function useChosen(stone: Stone, wished: WishedOfAll | undefined): AllCho
         }))
       }
     }
-    const take = async (
-      worker: typeof slowWorker,
-      wish: Awaited<ReturnType<typeof wishWithKept<WishedOfAll>>>,
-    ) => {
+    const exclude = (one: Excluded) =>
+      setAll((old) => ({ ...old, excluded: [...old.excluded, one], left: old.left - 1 }))
+    /** One family: a picture of it, before it is worked out. */
+    const take = async (worker: typeof slowWorker, family: string, wish: Wish) => {
+      const [sketch] = await Promise.all([
+        answered(() => worker().sketchOne({ stone, family, wish, settings })),
+        fetchFamily(family),
+      ])
+      if (!live) return
+      if (sketch && !('design' in sketch)) return exclude(sketch)
+      if (sketch) setAll((old) => ({ ...old, sketches: [...old.sketches, sketch] }))
+      const answer = await answered(() => worker().chooseOne({ stone, family, wish, settings }))
+      if (!live) return
+      if (!isChosen(answer)) return exclude(answer)
+      found.push(answer)
+      setAll((old) => ({ ...old, chosen: [...old.chosen, answer], left: old.left - 1 }))
+    }
+    const waiting = [...FAMILY_IDS]
+    const takeAll = async (worker: typeof slowWorker, wish: Wish) => {
       for (let id = waiting.shift(); id !== undefined && live; id = waiting.shift()) {
         const family = id
-        const answer = await Promise.all([
-          answered(() => worker().chooseOne({ stone, family, wish, settings })),
-          fetchFamily(family),
-        ])
-          .then(([chosen]) => chosen)
-          .catch((error: unknown) => ({ why: error instanceof Error ? error.message : String(error) }))
-        if (!live) return
-        if ('why' in answer) {
-          setAll((old) => ({
-            ...old,
-            failed: [...old.failed, { family, why: answer.why }],
-            left: old.left - 1,
-          }))
-          continue
-        }
-        if (isChosen(answer)) found.push(answer)
-        setAll((old) => ({
-          ...old,
-          chosen: isChosen(answer) ? [...old.chosen, answer] : old.chosen,
-          excluded: isChosen(answer) ? old.excluded : [...old.excluded, answer],
-          left: old.left - 1,
-        }))
+        await take(worker, family, wish).catch((error: unknown) => {
+          const why = error instanceof Error ? error.message : String(error)
+          if (live)
+            setAll((old) => ({ ...old, failed: [...old.failed, { family, why }], left: old.left - 1 }))
+        })
       }
     }
     void wishWithKept(wished, settings)
-      .then((wish) => Promise.all([take(slowWorker, wish), take(quickWorker, wish)]))
+      .then((wish) => Promise.all([takeAll(slowWorker, wish), takeAll(quickWorker, wish)]))
       .then(check)
       // what could not be checked stays told as at first look
       .catch(() => undefined)

@@ -10,7 +10,7 @@ import {
   type StoneMeasures,
 } from '@verger/core'
 import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react'
-import { slowWorker } from '../../compute/usePlan.js'
+import { slowWorker, warmWorkers } from '../../compute/usePlan.js'
 import { Figure } from '../../ui/Figure.js'
 
 /** What follows from the measures, each with its working and, where there were several readings, its plus/minus. */
@@ -21,6 +21,7 @@ export const Derived = memo(function Derived({ stone }: { stone: Stone }) {
   const { derived } = useMemo(() => stoneTolerance(settled), [settled])
   const together = useMemo(() => togetherRows(settled), [settled])
   const [more, setMore] = useState<ReturnType<typeof stoneMore>>([])
+  useEffect(warmWorkers, [])
   useEffect(() => {
     let live = true
     // once typing rests: it takes a tenth of a second, and a worker
