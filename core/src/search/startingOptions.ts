@@ -87,8 +87,8 @@ interface Reached {
 /** So many are put through the holding check at most while nothing is sound, and with one that has no room to spare. */
 const REACHES = { without: 40, with: 10 }
 
-/** So many are built for a first try. */
-const FIRST_TRIES = 8
+/** So many groups are opened for a first try. */
+const FIRST_TRIES = 12
 
 /** A habit with only what a group's options share. */
 function sharedHabit({ sizes, counts = {}, ...habit }: Habit, shared: Options): Habit {
@@ -98,8 +98,8 @@ function sharedHabit({ sizes, counts = {}, ...habit }: Habit, shared: Options): 
 }
 
 /**
- * Options to begin a search with: of the wire nearest to what makers usually take the first that can be built without a doubt, whether they hold
- * or not. For a picture while the search goes on. Undefined where none of the first few can be built.
+ * Options to begin a search with: of the wire nearest to what makers usually take the first that can be built, without a doubt if one of a few
+ * can, whether they hold or not. For a picture while the search goes on. Undefined where none of the first few can be built.
  */
 export function firstTry(
   stone: Stone,
@@ -122,14 +122,15 @@ export function firstTry(
     .candidates(stone, { ...wish, temper })
     .map((group) => ({ group, far: far(group), off: off(group) }))
     .sort((a, b) => a.far - b.far || a.off - b.off)
-  let tried = 0
-  for (const { group } of groups)
-    for (const options of group.options()) {
-      if (++tried > FIRST_TRIES) return undefined
-      const made = draft(ask, options)
-      if (isMade(made) && made.doubts.length === 0) return options
-    }
-  return undefined
+  let doubted: Options | undefined
+  for (const { group } of groups.slice(0, FIRST_TRIES)) {
+    const [likeliest] = group.options()
+    const made = likeliest && draft(ask, likeliest)
+    if (!made || !isMade(made)) continue
+    if (made.doubts.length === 0) return made.options
+    doubted ??= made.options
+  }
+  return doubted
 }
 
 /** Candidates by how far they lie from what is usual. A group is opened only when it may hold one that is asked for. */
