@@ -64,6 +64,8 @@ test('mended at the proof with the stone in: worked out, done with one action, t
   await page.goto(`${url()}/pieces/piece-hedge/plan`)
   await expect(page.locator('[data-verdict]')).toBeVisible({ timeout: 60_000 })
   const bends = page.getByRole('textbox', { name: 'Bends in front, as hours of a clock face' })
+  // hours are how they are told; millimetres how they are marked
+  await expect(page.locator('[data-marks]').first()).toHaveText(/^marked at [\d.]+ mm( · [\d.]+ mm){3}$/)
   await bends.fill('8.1, 10.7')
   await bends.press('Enter')
   await expect(page.locator('[data-verdict]')).toHaveAttribute('data-verdict', 'doubtful', {

@@ -98,7 +98,8 @@ export function Road({
                 </span>
               </>
             )
-            const shape = 'flex flex-col items-center no-underline text-[13.5px] lg:text-base'
+            const shape =
+              'flex flex-col items-center no-underline text-[12px] tracking-tight sm:text-[13.5px] sm:tracking-normal lg:text-base'
             return (
               <li key={s.id} aria-current={i === at ? 'step' : undefined}>
                 {open && i !== at ? (

@@ -152,7 +152,7 @@ function Disc({
       </svg>
       <figcaption className="text-[15px] text-soft">
         {view === 'front' ? 'from the front' : 'from behind'}
-        {tip.z >= -1e-9 ? ', ◉ leaves last' : ''}
+        {tip.z >= -1e-9 ? ', ◉ weakest way out' : ''}
       </figcaption>
     </figure>
   )

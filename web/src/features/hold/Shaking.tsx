@@ -29,7 +29,7 @@ const STRENGTH_WORDS: readonly (readonly [Strength, string])[] = [
 type Way = 'all' | 'weakest' | 'front' | 'up' | 'left'
 const WAY_WORDS: readonly (readonly [Way, string])[] = [
   ['all', 'every way in turn'],
-  ['weakest', 'where it leaves last'],
+  ['weakest', 'its weakest way out'],
   ['front', 'front and back'],
   ['up', 'up and down'],
   ['left', 'left and right'],

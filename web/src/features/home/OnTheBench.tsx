@@ -40,7 +40,10 @@ export default function OnTheBench({ piece, keeper }: { piece: PieceSummary; kee
           {piece.stone.mineral} {shapeName(piece.stone)}
           {whole?.plan ? ` · ${sayHeld(whole.plan.hold, settings)}` : ''}
         </p>
-        <Road piece={piece.id} stone={whole?.stone} here={piece.station} reached={piece.station} />
+        {/* on a phone it takes the card's whole width, so that its names stand apart */}
+        <div className="-mx-5 sm:mx-0">
+          <Road piece={piece.id} stone={whole?.stone} here={piece.station} reached={piece.station} />
+        </div>
         <div className="mt-2 flex flex-wrap items-center justify-between gap-3">
           <NextStep plan={plan} piece={piece} tally={tally} />
           <Link to={`/pieces/${piece.id}/${piece.station}`} className="btn btn-main text-lg">

@@ -15,7 +15,7 @@ import { useQuery } from '@tanstack/react-query'
 import { Minus, Plus } from 'lucide-react'
 import { Fragment, useState } from 'react'
 import { api } from '../../app/api.js'
-import { useSettings } from '../../app/workshop.js'
+import { sayLength, useSettings } from '../../app/workshop.js'
 import { hasWire } from '../drawer/tools.js'
 import { GaugeWindow } from './GaugeWindow.js'
 import { StepEffect } from './StepEffect.js'
@@ -80,7 +80,7 @@ export function OptionRows({
           )}
           <div
             onFocus={() => setFocused(p.id)}
-            className={`grid min-h-[34px] grid-cols-[minmax(0,1fr)_minmax(0,290px)] items-center gap-x-3 border-b border-line lg:grid-cols-1 ${lit?.includes(p.id) ? 'bg-copper-wash' : ''}`}
+            className={`grid min-h-[34px] items-center gap-x-3 border-b border-line sm:grid-cols-[minmax(0,1fr)_minmax(0,290px)] lg:grid-cols-1 ${lit?.includes(p.id) ? 'bg-copper-wash' : ''}`}
           >
             <span className="flex flex-wrap items-baseline gap-x-3">
               <label htmlFor={`option-${p.id}`}>{text.params[p.id] ?? p.id}</label>
@@ -103,6 +103,7 @@ export function OptionRows({
               name={text.params[p.id] ?? p.id}
               kept={keptOf(p)}
             />
+            {p.kind === 'places' && plan && <Marks hours={options[p.id]} plan={plan} />}
           </div>
           {window === p.id && plan && settings && (
             <GaugeWindow
@@ -126,6 +127,21 @@ export function OptionRows({
         </button>
       )}
     </div>
+  )
+}
+
+/** Where the steps mark these hours on the wire: nobody measures by the hour. */
+function Marks({ hours, plan }: { hours: OptionValue | undefined; plan: Plan }) {
+  const settings = useSettings()
+  const marks = (Array.isArray(hours) ? (hours as readonly number[]) : []).flatMap((hour) => {
+    const along = plan.design.operations.find(({ values }) => values?.hour === hour)?.values?.along
+    return typeof along === 'number' ? [sayLength(along, settings)] : []
+  })
+  if (marks.length === 0) return null
+  return (
+    <p className="col-span-full m-0 pb-1 text-center text-[15px] text-soft" data-marks>
+      marked at {marks.join(' · ')}
+    </p>
   )
 }
 
