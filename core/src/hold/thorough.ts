@@ -290,7 +290,9 @@ export const firstForces = (setting: Setting, asked: Asked): Hold =>
 export function firstCheck(design: Design, held: Held, asked: Asked): Hold {
   const setting = settingOf(design, held)
   const hold = firstForces(setting, asked)
-  return hold.verdict === 'sound' && firstDoubt(setting, hold, asked) ? { ...hold, verdict: 'doubtful' } : hold
+  return hold.verdict === 'sound' && firstDoubt(setting, hold, asked)
+    ? { ...hold, verdict: 'doubtful' }
+    : hold
 }
 
 /** What is borne with both at once, and, where that is not enough, with each alone: which of them it is that lets the stone go. */
