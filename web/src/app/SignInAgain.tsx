@@ -7,6 +7,7 @@ import { Enter } from '../features/sign-in/Enter.js'
 import { api } from './api.js'
 import { sessionEnded, useWatched } from './reach.js'
 import { keeperOf } from './session.js'
+import { Problem } from '../ui/Problem.js'
 
 /** The session ended under an open page: signing in happens here, over it, and what was typed is still there afterwards. */
 export default function SignInAgain({ me }: { me: Me }) {
@@ -43,11 +44,7 @@ export default function SignInAgain({ me }: { me: Me }) {
           ) : (
             <Enter email={me.maker.email} onSend={(body) => enter(() => api.signIn(body))} />
           )}
-          {problem && (
-            <p className="mt-4 font-semibold text-red" role="alert">
-              ✕ {problem}
-            </p>
-          )}
+          {problem && <Problem className="mt-4 font-semibold">{problem}</Problem>}
           <p className="mt-4">
             <a className="text-copper underline" href="/">
               I am somebody else

@@ -12,6 +12,7 @@ import { quickWorker, slowWorker } from '../compute/usePlan.js'
 import { fetchEvents } from '../bench/useBench.js'
 import { readLength } from './readLength.js'
 import { downloadPiece, pieceFileOf } from '../features/plan/pieceFile.js'
+import { Problem } from './Problem.js'
 
 /** Name of a piece, and the piece as a file. A name given elsewhere meanwhile is shown beside the typed one. */
 export default function NameAndFile({
@@ -111,11 +112,7 @@ export default function NameAndFile({
           {plan && isEar(plan.options) && <OtherEar piece={piece} plan={plan} onClose={onClose} />}
           {plan && <Again piece={piece} plan={plan} onClose={onClose} />}
           {plan && <OtherStones plan={plan} />}
-          {failed && (
-            <p className="mt-2 text-red" role="alert">
-              ✕ {failed.message}
-            </p>
-          )}
+          {failed && <Problem className="mt-2">{failed.message}</Problem>}
         </DialogPanel>
       </div>
     </Dialog>

@@ -3,6 +3,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { api } from '../../app/api.js'
 import { tellRemoved } from '../../ui/Undone.js'
+import { Problem } from '../../ui/Problem.js'
 
 export type Kind = DrawerItem['kind']
 export type Of<K extends Kind> = Extract<DrawerItem, { kind: K }>
@@ -85,11 +86,7 @@ export function Section({
         {rows.length === 0 ? <li className="py-1 text-soft">{empty}</li> : rows}
       </ul>
       {children}
-      {problem && (
-        <p className="m-0 text-red" role="alert">
-          ✕ {problem.message}
-        </p>
-      )}
+      {problem && <Problem>{problem.message}</Problem>}
     </section>
   )
 }

@@ -5,6 +5,7 @@ import { useCallback, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api } from '../../app/api.js'
 import { QuickAnswer } from './QuickAnswer.js'
+import { Problem } from '../../ui/Problem.js'
 
 /** A quick answer with the workshop's own wires and prices, which can be kept as a piece. */
 export function FastLane({ me }: { me: Me }) {
@@ -50,11 +51,7 @@ export function FastLane({ me }: { me: Me }) {
       priced={priced}
       action={(made) => (
         <span className="flex flex-wrap items-center gap-3">
-          {problem && (
-            <span className="text-red" role="alert">
-              ✕ {problem}
-            </span>
-          )}
+          {problem && <Problem>{problem}</Problem>}
           <button type="button" className="btn" disabled={!made} onClick={() => made && void keep(made)}>
             Keep as a piece
           </button>

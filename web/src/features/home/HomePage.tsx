@@ -9,6 +9,7 @@ import { Tray } from '../tray/Tray.js'
 import { useCommands } from '../../app/Commands.js'
 import { FastLane } from './FastLane.js'
 import { Tour } from './Tour.js'
+import { Problem } from '../../ui/Problem.js'
 
 const OnTheBench = lazy(() => import('./OnTheBench.js'))
 
@@ -90,11 +91,7 @@ function OpenFile() {
   }
   return (
     <span>
-      {problem && (
-        <span className="mr-3 text-red" role="alert">
-          ✕ {problem}
-        </span>
-      )}
+      {problem && <Problem className="mr-3">{problem}</Problem>}
       <input
         ref={input}
         type="file"

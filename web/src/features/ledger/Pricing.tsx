@@ -6,6 +6,7 @@ import { api, ApiError } from '../../app/api.js'
 import { Figure } from '../../ui/Figure.js'
 import { readNumber } from '../../ui/readLength.js'
 import { Row, Typed } from '../../ui/Rows.js'
+import { Problem } from '../../ui/Problem.js'
 
 /** What the piece costs beside wire and time, and its price by two methods. Each change is kept at once. */
 export function Pricing({ piece, metal, labour }: { piece: PieceRow; metal: Quantity; labour: Quantity }) {
@@ -116,11 +117,7 @@ export function Pricing({ piece, metal, labour }: { piece: PieceRow; metal: Quan
           <Figure name="Left for the time" q={leftForTime(costs.sold, made)} />
         </Row>
       )}
-      {save.isError && (
-        <p className="mt-2 text-red" role="alert">
-          ✕ {save.error.message}
-        </p>
-      )}
+      {save.isError && <Problem className="mt-2">{save.error.message}</Problem>}
     </section>
   )
 }

@@ -27,6 +27,7 @@ import { StoneSheet } from './StoneSheet.js'
 import { TurnedRows } from './TurnedRows.js'
 import { forgetTyped, keepTyped, typedBefore } from './stoneDraft.js'
 import { asTyped, isDrilled, chosenShape, exampleOf, fieldsOf, readStone, type Typed } from './typedStone.js'
+import { Problem } from '../../ui/Problem.js'
 
 const TrueSize = lazy(() => import('./TrueSize.js'))
 const NO_NAMES = {}
@@ -235,9 +236,7 @@ export function Measure({
             </span>
             <span className="ml-auto flex flex-wrap items-center gap-x-5 gap-y-2">
               {(remove.error ?? away.error ?? (stale ? null : save.error)) && (
-                <span className="text-red" role="alert">
-                  ✕ {(remove.error ?? away.error ?? save.error)?.message}
-                </span>
+                <Problem>{(remove.error ?? away.error ?? save.error)?.message}</Problem>
               )}
               {row && (
                 <Link to="/stones/new" state={{ like: row }} className="font-semibold text-copper underline">

@@ -2,6 +2,7 @@ import type { StoneRow } from '@verger/contract'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo } from 'react'
 import { api, photoAddress } from '../../app/api.js'
+import { Problem } from '../../ui/Problem.js'
 
 /** A picture of the stone: taken or chosen, shown, given up. Of a new stone it waits until the stone is saved. */
 export function Photo({
@@ -71,11 +72,7 @@ export function Photo({
       <span className="basis-full text-[15px] text-soft">
         Kept smaller, and without the place and camera that it was taken with.
       </span>
-      {(give.error ?? take.error) && (
-        <span className="text-red" role="alert">
-          ✕ {(give.error ?? take.error)?.message}
-        </span>
-      )}
+      {(give.error ?? take.error) && <Problem>{(give.error ?? take.error)?.message}</Problem>}
     </div>
   )
 }

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 import { readLength } from '../../ui/readLength.js'
 import { sayLength } from '../../app/workshop.js'
 import { moved, placedIn, scaledBy, within, type Laid, type Spot } from './laidPhoto.js'
+import { Problem } from '../../ui/Problem.js'
 
 /** Things of a known size that lie beside a stone, and what their marks are apart, mm. */
 const KNOWN: readonly (readonly [name: string, mm: number])[] = [
@@ -175,11 +176,7 @@ export function TracePhoto({
           if (file) void bring(file)
         }}
       />
-      {wrong && (
-        <p className="m-0 text-red" role="alert">
-          ✕ {wrong}
-        </p>
-      )}
+      {wrong && <Problem>{wrong}</Problem>}
     </div>
   )
 }

@@ -15,6 +15,7 @@ import type { Sheet } from './sheet.js'
 import { isSheet, PAPERS, roomOn, SHEET_NAMES, SHEETS, type PaperId, type SheetId } from './sheets.js'
 import { slipSheet, tagSheet } from './slip.js'
 import { templatesSheet } from './templates.js'
+import { Problem } from '../../ui/Problem.js'
 
 const MADE: Readonly<Record<SheetId, Sheet>> = {
   bench: benchSheet,
@@ -111,11 +112,7 @@ export default function PaperPage({ me }: { me: Me }) {
           </label>
         )}
         <span className="ml-auto flex flex-wrap items-center gap-3">
-          {problem && (
-            <span className="text-red" role="alert">
-              ✕ {problem}
-            </span>
-          )}
+          {problem && <Problem>{problem}</Problem>}
           <Link to={`/pieces/${pieceId}/${saved.piece.station}`} className="text-copper underline">
             Back to the piece
           </Link>

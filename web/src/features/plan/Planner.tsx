@@ -39,6 +39,7 @@ import { useChoices, type Draft } from './useChoices.js'
 import { InSpace } from '../../solid/InSpace.js'
 import { Variants } from './Variants.js'
 import { WhyOptions } from './WhyOptions.js'
+import { Problem } from '../../ui/Problem.js'
 
 /** A piece being planned: its drawing with the choices on it, the list of them, its figures, and the one line of judgement. */
 export function Planner({
@@ -329,9 +330,7 @@ export function Planner({
               onTake={choices.take}
             />
           ) : (
-            <p className="text-red" role="alert">
-              ✕ {save.error.message}
-            </p>
+            <Problem>{save.error.message}</Problem>
           ))}
       </div>
     </PieceFrame>

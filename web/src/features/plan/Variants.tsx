@@ -4,6 +4,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api } from '../../app/api.js'
 import { sayMoney, useSettings } from '../../app/workshop.js'
+import { Problem } from '../../ui/Problem.js'
 
 /** Other sets of choices for the same stone, side by side by what they come to; one may be taken up, kept or removed. */
 export function Variants({
@@ -64,11 +65,7 @@ export function Variants({
         <button type="submit" className="btn py-1" disabled={!plan || keep.isPending}>
           Keep this one
         </button>
-        {(keep.isError || remove.isError) && (
-          <span className="text-red" role="alert">
-            ✕ {(keep.error ?? remove.error)?.message}
-          </span>
-        )}
+        {(keep.isError || remove.isError) && <Problem>{(keep.error ?? remove.error)?.message}</Problem>}
       </form>
       {piece.variants.length > 0 && (
         <ul className="m-0 list-none p-0">

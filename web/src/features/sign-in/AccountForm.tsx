@@ -6,6 +6,7 @@ import { useForm, type DefaultValues, type FieldValues, type Path, type UseFormP
 import { useNavigate } from 'react-router'
 import { Frame } from '../../ui/Frame.js'
 import { Line } from '../../ui/Line.js'
+import { Problem } from '../../ui/Problem.js'
 
 /** The lines that an account is made of, each as every form shows it. */
 const LINES = {
@@ -82,11 +83,7 @@ export function LinkedForm<T extends FieldValues>({
         <h1 className="text-3xl">{title}</h1>
         <p className="mt-1 text-soft">{about}</p>
         <AccountForm {...form} onSend={send} />
-        {problem && (
-          <p className="mt-4 font-semibold text-red" role="alert">
-            ✕ {problem}
-          </p>
-        )}
+        {problem && <Problem className="mt-4 font-semibold">{problem}</Problem>}
       </section>
     </Frame>
   )

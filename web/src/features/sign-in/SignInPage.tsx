@@ -6,6 +6,7 @@ import { api, ApiError } from '../../app/api.js'
 import { Frame } from '../../ui/Frame.js'
 import { QuickAnswer } from '../home/QuickAnswer.js'
 import { Enter } from './Enter.js'
+import { Problem } from '../../ui/Problem.js'
 
 const MakeAccount = lazy(() => import('./MakeAccount.js'))
 
@@ -71,11 +72,7 @@ export function SignInPage() {
           ) : (
             <Enter onSend={(body) => enter(() => api.signIn(body))} />
           )}
-          {problem && (
-            <p className="mt-4 font-semibold text-red" role="alert">
-              ✕ {problem}
-            </p>
-          )}
+          {problem && <Problem className="mt-4 font-semibold">{problem}</Problem>}
           <button
             type="button"
             className="mt-6 font-semibold text-copper underline"

@@ -7,6 +7,7 @@ import { sizeName } from '../../app/stoneWords.js'
 import { stoneLines } from '../../drawing/stoneLines.js'
 import { StoneShape } from '../../drawing/StoneShape.js'
 import { exampleOf } from '../measure/typedStone.js'
+import { Problem } from '../../ui/Problem.js'
 
 const TrayFiles = lazy(() => import('./TrayFiles.js'))
 
@@ -61,11 +62,7 @@ export default function EmptyTray() {
             Bring stones in from a file
           </button>
         </div>
-        {example.error && (
-          <p className="m-0 mt-2 text-red" role="alert">
-            ✕ {example.error.message}
-          </p>
-        )}
+        {example.error && <Problem className="mt-2">{example.error.message}</Problem>}
         {files && (
           <Suspense fallback={null}>
             <TrayFiles stones={[]} onClose={() => setFiles(false)} />

@@ -4,6 +4,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { api } from '../../app/api.js'
 import { readStones, stonesCsv, stonesJson, type DryRun } from './stoneFiles.js'
+import { Problem } from '../../ui/Problem.js'
 
 /** The tray as a file, and stones from a file: read without taking anything first, then all of them or none. */
 export default function TrayFiles({ stones, onClose }: { stones: readonly StoneRow[]; onClose: () => void }) {
@@ -100,11 +101,7 @@ export default function TrayFiles({ stones, onClose }: { stones: readonly StoneR
               </button>
             </section>
           )}
-          {(wrong || take.error) && (
-            <p className="mt-3 text-red" role="alert">
-              ✕ {wrong || take.error?.message}
-            </p>
-          )}
+          {(wrong || take.error) && <Problem className="mt-3">{wrong || take.error?.message}</Problem>}
           <button type="button" className="btn mt-4" onClick={onClose}>
             Close
           </button>

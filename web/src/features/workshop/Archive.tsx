@@ -2,6 +2,7 @@ import type { Me } from '@verger/contract'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useRef } from 'react'
 import { api } from '../../app/api.js'
+import { Problem } from '../../ui/Problem.js'
 
 /** Everything of the workshop as one file, and a file brought back into a workshop that is empty. */
 export function Archive({ me }: { me: Me }) {
@@ -48,11 +49,7 @@ export function Archive({ me }: { me: Me }) {
           ◆ Everything is here.
         </p>
       )}
-      {back.isError && (
-        <p className="mt-2 text-red" role="alert">
-          ✕ {back.error.message}
-        </p>
-      )}
+      {back.isError && <Problem className="mt-2">{back.error.message}</Problem>}
     </section>
   )
 }

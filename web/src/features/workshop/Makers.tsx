@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api } from '../../app/api.js'
 import { Choice } from '../../ui/Rows.js'
+import { Problem } from '../../ui/Problem.js'
 
 /** Who works here; an owner invites more, removes makers, and gives a new password. */
 export function Makers({ me }: { me: Me }) {
@@ -138,9 +139,5 @@ function Address({ made, path, says }: { made: InviteMade; path: 'join' | 'reset
 
 function Failed({ error }: { error: Error | null }) {
   if (!error) return null
-  return (
-    <p className="mt-2 text-red" role="alert">
-      ✕ {error.message}
-    </p>
-  )
+  return <Problem className="mt-2">{error.message}</Problem>
 }

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { api } from '../../app/api.js'
 import { leave } from '../../app/session.js'
 import { Line } from '../../ui/Line.js'
+import { Problem } from '../../ui/Problem.js'
 
 /** One's own account, or the whole workshop, removed for good. */
 export function Removal({ me }: { me: Me }) {
@@ -65,11 +66,7 @@ export function Removal({ me }: { me: Me }) {
             error={undefined}
             required
           />
-          {problem && (
-            <p className="mt-3 font-semibold text-red" role="alert">
-              ✕ {problem}
-            </p>
-          )}
+          {problem && <Problem className="mt-3 font-semibold">{problem}</Problem>}
           <p className="mt-4 flex gap-3">
             <button type="submit" className="btn">
               {what === 'account' ? 'Remove my account' : 'Remove the workshop'}

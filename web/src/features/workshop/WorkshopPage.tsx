@@ -10,6 +10,7 @@ import { Archive } from './Archive.js'
 import { Makers } from './Makers.js'
 import { Removal } from './Removal.js'
 import { StaleSettings } from './StaleSettings.js'
+import { Problem } from '../../ui/Problem.js'
 
 /** What the whole workshop works by, who works in it, and this maker's own account. */
 export default function WorkshopPage({ me }: { me: Me }) {
@@ -263,11 +264,7 @@ function Works({ me }: { me: Me }) {
           />
         ))}
       </fieldset>
-      {save.isError && !stale && (
-        <p className="mt-2 text-red" role="alert">
-          ✕ {save.error.message}
-        </p>
-      )}
+      {save.isError && !stale && <Problem className="mt-2">{save.error.message}</Problem>}
     </section>
   )
 }
