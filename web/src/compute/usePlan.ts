@@ -44,10 +44,12 @@ let slow: Started | undefined
 export const quickWorker = () => (quick ??= start()).compute
 const firstWorker = () => (first ??= start()).compute
 export const slowWorker = () => (slow ??= start()).compute
-/** Has the workers loaded before the page that needs them is opened. */
-export function warmWorkers(): void {
-  quickWorker()
-  slowWorker()
+let warm = false
+/** Has both workers loaded, and their code run once, before a page asks them for settings: a first answer takes thrice as long. */
+export function warmWorkers(stone: Stone): void {
+  if (warm) return
+  warm = true
+  for (const worker of [quickWorker(), slowWorker()]) worker.warmUp(stone).catch(() => undefined)
 }
 
 /** Longest that any one answer is waited for, ms: thrice what the hardest stone takes. */

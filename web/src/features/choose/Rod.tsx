@@ -72,8 +72,7 @@ export function Rod({
   onTake: (family: string) => void
 }) {
   const places = useMemo(() => list.map((found) => hung(found.plan)), [list])
-  const sketched = useMemo(() => sketches.map((plan) => ({ plan, place: hung(plan) })), [sketches])
-  const waiting = sketched.filter((s) => list.every((found) => found.family !== s.plan.family))
+  const waiting = useMemo(() => sketches.map((plan) => ({ plan, place: hung(plan) })), [sketches])
   const hanging = [...places, ...waiting.map((s) => s.place)]
   const room =
     hanging.length === 0

@@ -70,8 +70,15 @@ export function useChosen(stone: Stone, wished: WishedOfAll | undefined): AllCho
         }))
       }
     }
-    const exclude = (one: Excluded) =>
-      setAll((old) => ({ ...old, excluded: [...old.excluded, one], left: old.left - 1 }))
+    /** One family is settled: its sketch makes room for what it came to. */
+    const settle = (family: string, come: (old: AllChosen) => Partial<AllChosen>) =>
+      setAll((old) => ({
+        ...old,
+        ...come(old),
+        sketches: old.sketches.filter((s) => s.family !== family),
+        left: old.left - 1,
+      }))
+    const exclude = (one: Excluded) => settle(one.family, (old) => ({ excluded: [...old.excluded, one] }))
     /** One family: a picture of it, before it is worked out. */
     const take = async (worker: typeof slowWorker, family: string, wish: Wish) => {
       const [sketch] = await Promise.all([
@@ -85,7 +92,7 @@ export function useChosen(stone: Stone, wished: WishedOfAll | undefined): AllCho
       if (!live) return
       if (!isChosen(answer)) return exclude(answer)
       found.push(answer)
-      setAll((old) => ({ ...old, chosen: [...old.chosen, answer], left: old.left - 1 }))
+      settle(family, (old) => ({ chosen: [...old.chosen, answer] }))
     }
     const waiting = [...FAMILY_IDS]
     const takeAll = async (worker: typeof slowWorker, wish: Wish) => {
@@ -93,8 +100,7 @@ export function useChosen(stone: Stone, wished: WishedOfAll | undefined): AllCho
         const family = id
         await take(worker, family, wish).catch((error: unknown) => {
           const why = error instanceof Error ? error.message : String(error)
-          if (live)
-            setAll((old) => ({ ...old, failed: [...old.failed, { family, why }], left: old.left - 1 }))
+          if (live) settle(family, (old) => ({ failed: [...old.failed, { family, why }] }))
         })
       }
     }

@@ -21,14 +21,17 @@ export const Derived = memo(function Derived({ stone }: { stone: Stone }) {
   const { derived } = useMemo(() => stoneTolerance(settled), [settled])
   const together = useMemo(() => togetherRows(settled), [settled])
   const [more, setMore] = useState<ReturnType<typeof stoneMore>>([])
-  useEffect(warmWorkers, [])
   useEffect(() => {
     let live = true
     // once typing rests: it takes a tenth of a second, and a worker
     const wait = setTimeout(() => {
       void slowWorker()
         .stoneMore(settled)
-        .then((found) => live && setMore(found))
+        .then((found) => {
+          if (!live) return
+          setMore(found)
+          warmWorkers(settled)
+        })
         .catch(() => live && setMore([]))
     }, 300)
     return () => {
