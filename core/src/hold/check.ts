@@ -59,7 +59,7 @@ const SPRUNG = 0.05
 const TIGHT = 0.15
 const ODD = 0.35
 /** A force under this is none, N. */
-const NOTHING = 1e-6
+export const NOTHING = 1e-6
 /** A stone that went less far than this is looked at where it lay. */
 const STAYED = 0.005
 

@@ -25,13 +25,10 @@ export type { Resistance } from './force.js'
 export { deepestIn } from './deepest.js'
 export { pushOut } from './release.js'
 export type { PushPoint, Release } from './release.js'
+export { bearsCarefully, firstCheck, firstDoubt, firstForces } from './firstCheck.js'
 export {
   borneBy,
   borneWith,
-  bearsMissing,
-  firstCheck,
-  firstDoubt,
-  firstForces,
   heldCarefully,
   missesOn,
   PLAY,

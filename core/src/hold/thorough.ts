@@ -1,11 +1,10 @@
-import type { Design } from '../design/index.js'
-import { dot, unit, type Vec3 } from '../geom/index.js'
-import { holdOf, judged, restIn, type Hold } from './check.js'
+import { unit, type Vec3 } from '../geom/index.js'
+import { holdOf, NOTHING, restIn, type Hold } from './check.js'
 import { DEMAND_IDS, enoughFor, isBlow, shareOf, type Asked, type DemandId, type Enough } from './demands.js'
-import { DIRECTIONS, nearestWay, SPHERE, WAYS } from './directions.js'
+import { DIRECTIONS, SPHERE, WAYS } from './directions.js'
 import { smaller, type Held } from './held.js'
 import { pushOut, type Release, type Until } from './release.js'
-import { clearOf, isLaced, settingFrom, settingOf, walkIn, type Setting } from './setting.js'
+import { clearOf, settingFrom, walkIn, type Setting } from './setting.js'
 import type { Station } from './stations.js'
 import { turnAbout } from './walk.js'
 
@@ -78,7 +77,7 @@ function waysOut(hold: Hold): readonly Vec3[] {
 }
 
 /** Ways of the sphere by the first check, the weakest first. */
-const weakestFirst = ({ sphere }: Hold): readonly Vec3[] =>
+export const weakestFirst = ({ sphere }: Hold): readonly Vec3[] =>
   sphere
     .map((_, i) => i)
     .sort((a, b) => sphere[a]! - sphere[b]! || a - b)
@@ -87,30 +86,17 @@ const weakestFirst = ({ sphere }: Hold): readonly Vec3[] =>
 /** The weakest of them. */
 const weakWays = (hold: Hold): readonly Vec3[] => weakestFirst(hold).slice(0, WEAK_WAYS)
 
-/** The weakest way of all, and those of the sphere next to it that lie well apart from it and from each other. */
-function weakWaysApart(hold: Hold): readonly Vec3[] {
-  const picked: Vec3[] = [hold.arrow]
-  for (const d of weakestFirst(hold)) {
-    if (picked.length > APART_WAYS) break
-    if (picked.every((p) => dot(p, d) < APART)) picked.push(d)
-  }
-  return picked
-}
-/** So many besides the weakest, at least 30 degrees apart: told by its cosine. */
-const APART_WAYS = 3
-const APART = Math.cos(Math.PI / 6)
-
-function pushedOut(setting: Setting, d: Vec3, until: Until, step?: number): Release {
+/** The stone pushed out in one way from where it comes to rest in it; what it takes is 0 where it leaves. */
+export function pushedOut(setting: Setting, d: Vec3, until: Until, step?: number): Release {
   const there = walkIn(setting, d)
   if (there.outcome !== 'caught')
     return { d, force: 0, energy: 0, travel: there.travel, letsGo: 0, way: [], giving: [] }
   const pushed = pushOut(setting, there, clearOf(setting, d), until, step)
+  // a caught stone that takes nothing to be pushed out was not pushed from where it lies
   if (pushed.force > NOTHING) return pushed
   // where it stopped nothing resists yet, and each step would slide on as free: it is pushed from where it comes to rest
   return pushOut(setting, restIn(setting, d, Infinity), clearOf(setting, d), until, step)
 }
-/** A stone that is caught and takes less than this to be pushed out was not pushed from where it lies, N. */
-const NOTHING = 1e-6
 
 /** What wires bear where no more is asked than what is enough: figures above that are not followed. */
 export interface Borne {
@@ -201,98 +187,6 @@ function drawnBack(st: Station, held: Held, by: number): Station {
 export function borneWith(setting: Setting, tolerance: Tolerance, asked: Asked): Borne {
   const less = toleranced(setting, tolerance)
   return borneBy(less, holdOf(less, asked), enoughFor(asked))
-}
-
-/** The first check looks at fewer ways than the thorough one: so many times what is asked is asked of them. */
-const MORE = 1.3
-/** It pushes in longer steps, mm, which tell a little more energy than there is. */
-const FIRST_STEP = 0.16
-/**
- * Where a stone with play slips out: front and back, the eight ways between one of them and a side, every other of the eight between three, and
- * down, where it hangs, with what is beside it.
- */
-const FIRST_WAYS = WAYS.filter(([x, y, z]) => (z === 0 ? y < 0 : x * y === 0 || x * y * z < 0))
-/** Ways nearer to each other than this, by the cosine between them, are one. */
-const SAME = 0.999
-/** Of these front, back and down are pushed, where they are not among the weakest: there the reach alone takes a blow. */
-const FIRST_PUSHES = FIRST_WAYS.filter(([x, y, z]) => x === 0 && y * z === 0)
-
-/** What the first check asks of a way: a little more than is enough, for it looks at few. */
-function moreThanEnough(asked: Asked): Enough {
-  const { force, energy } = enoughFor(asked)
-  return { force: MORE * force, energy: MORE * energy }
-}
-
-const bearsMore = (less: Setting, d: Vec3, more: Enough): boolean =>
-  shareOf(pushedOut(less, d, more, FIRST_STEP), more) >= 1
-
-/** Is the stone caught in one way with what a hand misses by, and is what the first check asks of that way borne. */
-export function bearsMissing(setting: Setting, d: Vec3, asked: Asked): boolean {
-  const less = toleranced(setting, 'both')
-  return walkIn(less, d).outcome === 'caught' && bearsMore(less, d, moreThanEnough(asked))
-}
-
-/**
- * A way in which what the first check found sound by its forces is doubtful: one of seventeen in which the stone is not caught with what a hand
- * misses by, or of the weakest four that lie apart, front, back and down, followed until enough was borne, one that bears less. It looks at less
- * than the thorough check does, and asks for a little more in turn. Undefined where there is none.
- */
-export function firstDoubt(setting: Setting, hold: Hold, asked: Asked): Vec3 | undefined {
-  const less = toleranced(setting, 'both')
-  const out = FIRST_WAYS.find((d) => walkIn(less, d).outcome !== 'caught')
-  if (out) return out
-  const more = moreThanEnough(asked)
-  const weak = weakWaysApart(hold)
-  const named = FIRST_PUSHES.filter((d) => weak.every((w) => dot(w, d) < SAME))
-  return [...weak, ...named].find((d) => !bearsMore(less, d, more))
-}
-
-/**
- * A taut wire bears as the stone goes on: pushed aside a round of lacing gives by nothing at first. Where the forces at rest are too little,
- * what is borne is found by pushing, as far as is asked: in the named ways and the weakest.
- */
-function pushedFurther(setting: Setting, hold: Hold, asked: Asked): Hold {
-  if (!hold.caught || hold.verdict === 'sound' || !isLaced(setting)) return hold
-  const until = { force: enoughFor(asked).force, energy: 0 }
-  const push = (d: Vec3) => pushedOut(setting, d, until, FIRST_STEP)
-  // what bears enough at rest need not be followed
-  const directions = hold.directions.map((x) =>
-    x.force >= until.force ? x : { ...x, force: Math.max(x.force, push(x.d).force) },
-  )
-  const between = weakWaysApart(hold)
-    .filter((d) => DIRECTIONS.every((x) => dot(x.d, d) < SAME))
-    .map(push)
-  const all = [...directions, ...between]
-  const least = all.reduce((a, b) => (b.force < a.force ? b : a))
-  const force = Math.max(hold.force, least.force)
-  const found = { ...hold, force, undecided: hold.undecided && force < NOTHING }
-  return {
-    ...found,
-    verdict: judged(found, asked),
-    directions,
-    arrow: least.d,
-    weakest:
-      DIRECTIONS[
-        nearestWay(
-          least.d,
-          DIRECTIONS.map((x) => x.d),
-        )
-      ]!.id,
-    timesWeight: force / asked.weight,
-  }
-}
-
-/** What is borne by the first check: by the forces at rest, and in lacing by pushing as far as is asked. */
-export const firstForces = (setting: Setting, asked: Asked): Hold =>
-  pushedFurther(setting, holdOf(setting, asked), asked)
-
-/** First check of a design round what is held: its forces, and the verdict with a cheap form of what a hand misses by. */
-export function firstCheck(design: Design, held: Held, asked: Asked): Hold {
-  const setting = settingOf(design, held)
-  const hold = firstForces(setting, asked)
-  return hold.verdict === 'sound' && firstDoubt(setting, hold, asked)
-    ? { ...hold, verdict: 'doubtful' }
-    : hold
 }
 
 /** What is borne with both at once, and, where that is not enough, with each alone: which of them it is that lets the stone go. */

@@ -5,7 +5,7 @@ import type { Vec3 } from '../geom/index.js'
 import {
   askedOf,
   atMost,
-  bearsMissing,
+  bearsCarefully,
   borneBy,
   DEMANDS,
   enoughFor,
@@ -190,7 +190,7 @@ function judgeQuickly(ask: Ask, made: Made): Judged {
  */
 function judgeLaced({ doubtedIn }: Ask, setting: Setting, asked: Asked): Judged {
   const before = doubtedIn.way
-  if (before && !bearsMissing(setting, before, asked))
+  if (before && !bearsCarefully(setting, before, asked))
     return { share: 0, barrier: { kind: 'careful', share: 0 } }
   const hold = firstForces(setting, asked)
   if (!hold.caught) return { share: 0, barrier: { kind: 'out', way: outOf(hold) } }

@@ -302,7 +302,10 @@ export function Planner({
           pull={
             live.hold && (
               <>
-                Pull <Figure name="Pull in the weakest direction" q={live.hold.shown.pull} digits={0} />,{' '}
+                Pull{' '}
+                <span className="whitespace-nowrap">
+                  <Figure name="Pull in the weakest direction" q={live.hold.shown.pull} digits={0} />,
+                </span>{' '}
                 <Figure name="Pull over the stone’s weight" q={live.hold.shown.times} />; rattle{' '}
                 <Figure name="Rattle" q={live.hold.shown.rattle} digits={2} />.{' '}
               </>
