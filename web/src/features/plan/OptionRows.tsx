@@ -80,7 +80,7 @@ export function OptionRows({
           )}
           <div
             onFocus={() => setFocused(p.id)}
-            className={`grid min-h-[34px] items-center gap-x-3 border-b border-line sm:grid-cols-[minmax(0,1fr)_minmax(0,290px)] lg:grid-cols-1 ${lit?.includes(p.id) ? 'bg-copper-wash' : ''}`}
+            className={`grid min-h-[34px] items-center gap-x-3 border-b border-line sm:grid-cols-[minmax(0,1fr)_minmax(0,320px)] lg:grid-cols-1 ${lit?.includes(p.id) ? 'bg-copper-wash' : ''}`}
           >
             <span className="flex flex-wrap items-baseline gap-x-3">
               <label htmlFor={`option-${p.id}`}>{text.params[p.id] ?? p.id}</label>
@@ -268,7 +268,7 @@ function Stepper({
   children: React.ReactNode
 }) {
   const button =
-    'flex h-[30px] w-[34px] shrink-0 items-center justify-center rounded border border-hair bg-sheet text-soft disabled:opacity-40'
+    'flex h-[30px] w-[34px] max-lg:h-11 max-lg:w-11 shrink-0 items-center justify-center rounded border border-hair bg-sheet text-soft disabled:opacity-40'
   return (
     <div className="flex items-center justify-between gap-2">
       <button type="button" className={button} onClick={less} disabled={!less} aria-label={`${name}: less`}>
