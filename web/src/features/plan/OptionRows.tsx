@@ -198,7 +198,7 @@ export function OptionInput({
         >
           <select
             id={id}
-            className="max-w-44 border-0 bg-transparent text-center font-bold"
+            className="w-full max-w-44 min-w-0 border-0 bg-transparent text-center font-bold"
             value={String(value)}
             onChange={(e) => onChange(e.target.value)}
           >
@@ -274,7 +274,7 @@ function Stepper({
       <button type="button" className={button} onClick={less} disabled={!less} aria-label={`${name}: less`}>
         <Minus size={16} />
       </button>
-      <span className="flex items-baseline justify-center gap-1">{children}</span>
+      <span className="flex min-w-0 flex-wrap items-baseline justify-center gap-x-1">{children}</span>
       <button type="button" className={button} onClick={more} disabled={!more} aria-label={`${name}: more`}>
         <Plus size={16} />
       </button>

@@ -64,7 +64,7 @@ export function NoteCard({
       {asked.map((p) => (
         <div key={p.id} className="border-t border-line py-1">
           <div
-            className={`grid items-center gap-x-2 ${p.kind === 'places' ? '' : 'grid-cols-[minmax(0,1fr)_minmax(0,206px)]'}`}
+            className={`grid items-center gap-x-2 ${p.kind === 'places' ? '' : 'grid-cols-[minmax(0,1fr)_minmax(0,206px)] max-lg:grid-cols-[minmax(0,1fr)_minmax(0,228px)]'}`}
           >
             <label htmlFor={`note-${p.id}`} className="text-[15px]">
               {text.params[p.id] ?? p.id}
