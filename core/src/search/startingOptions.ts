@@ -125,13 +125,26 @@ export function firstTry(
   let doubted: Options | undefined
   for (const { group } of groups.slice(0, FIRST_TRIES)) {
     const [likeliest] = group.options()
-    const made = likeliest && draft(ask, likeliest)
+    const made = likeliest && draftMended(ask, likeliest)
     if (!made || !isMade(made)) continue
     if (made.doubts.length === 0) return made.options
     doubted ??= made.options
   }
   return doubted
 }
+
+/** What is built of options, with the mend of what keeps them from being built, and of what keeps those. */
+function draftMended(ask: Ask, options: Options): Made | Barrier {
+  let tried = options
+  let found = draft(ask, tried)
+  for (let i = 0; i < MENDS && !isMade(found) && found.kind === 'error' && found.finding.mend; i++) {
+    const { field, value, with: others } = found.finding.mend
+    tried = { ...tried, ...others, [field]: value }
+    found = draft(ask, tried)
+  }
+  return found
+}
+const MENDS = 2
 
 /** Candidates by how far they lie from what is usual. A group is opened only when it may hold one that is asked for. */
 class Candidates {
