@@ -93,8 +93,9 @@ test('each side shows its own places; claws and loops are drawn in by dragging t
 for (const [width, height] of [
   [390, 844],
   [768, 1024],
+  [844, 390],
 ] as const)
-  test(`at ${width} wide the places stand in a row under the drawing, which stays in sight`, async ({
+  test(`at ${width} wide the places stand in a row by the drawing, which stays in sight`, async ({
     page,
   }) => {
     await page.setViewportSize({ width, height })

@@ -31,3 +31,32 @@ test('a half-typed stone survives leaving; a wrong measure fades the picture and
   await page.reload()
   await expect(page.getByText('What you typed before is here again.')).toHaveCount(0)
 })
+
+for (const [width, height] of [
+  [390, 844],
+  [844, 390],
+  [768, 1024],
+] as const)
+  test(`at ${width} by ${height} the drawing of the stone and the field that is typed in are in sight together`, async ({
+    page,
+  }) => {
+    await page.setViewportSize({ width, height })
+    await demo(page)
+    await page.goto(`${url()}/pieces/piece-labradorite/measure`)
+    const drawing = page.getByRole('img', { name: /^Stone 30\.0 by 22\.0/ })
+    for (const id of ['length', 'width', 'depth', 'wall']) {
+      const field = page.locator(`#${id}`)
+      await field.focus()
+      await expect(field).toBeInViewport({ ratio: 0.95 })
+      await expect(drawing).toBeInViewport({ ratio: 0.9 })
+      const [at, box] = [(await field.boundingBox())!, (await drawing.boundingBox())!]
+      const apart = at.y >= box.y + box.height || at.x >= box.x + box.width
+      expect({ id, apart }).toEqual({ id, apart: true })
+    }
+    // its letters stay large enough to read
+    const letters = await drawing
+      .locator('text')
+      .evaluateAll((all) => all.map((t) => t.getBoundingClientRect().height))
+    expect(Math.min(...letters)).toBeGreaterThan(12)
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0)
+  })

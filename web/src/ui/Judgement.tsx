@@ -44,13 +44,13 @@ export function Judgement({
   const look = VERDICT_LOOK[line.verdict]
   return (
     <div
-      className={`flex min-h-[72px] items-center gap-x-3 border-l-[6px] px-3 py-2 sm:min-h-[84px] sm:flex-wrap sm:gap-x-6 sm:gap-y-3 sm:px-6 sm:py-3 ${look.box}`}
+      className={`flex min-h-[72px] items-center gap-x-3 border-l-[6px] px-3 py-2 sm:min-h-[84px] sm:flex-wrap sm:gap-x-6 sm:gap-y-3 sm:px-6 sm:py-3 max-lg:landscape:min-h-0 max-lg:landscape:flex-nowrap max-lg:landscape:py-1 ${look.box}`}
       role="status"
       aria-live="polite"
       data-verdict={line.verdict}
     >
       <div className="min-w-0 flex-1 sm:basis-80">
-        <div className="text-[16px] leading-snug sm:text-[19px]">
+        <div className="text-[16px] leading-snug sm:text-[19px] max-lg:landscape:text-[16px]">
           <strong className={look.word}>
             <span aria-hidden>{look.mark} </span>
             {line.word}
@@ -58,7 +58,7 @@ export function Judgement({
           {sayIn(line.say, settings)}{' '}
           <button
             type="button"
-            className="border-0 bg-transparent p-0 text-[15px] text-copper underline sm:hidden"
+            className="border-0 bg-transparent p-0 text-[15px] text-copper underline sm:hidden max-lg:landscape:inline"
             aria-expanded={open}
             onClick={() => setOpen(!open)}
           >
@@ -66,7 +66,7 @@ export function Judgement({
           </button>
         </div>
         <div
-          className={`text-[15px] leading-snug text-soft sm:block sm:text-base ${open ? '' : 'max-sm:hidden'}`}
+          className={`text-[15px] leading-snug text-soft sm:block sm:text-base ${open ? '' : 'max-sm:hidden max-lg:landscape:hidden'}`}
         >
           {line.more} {pull} {busy ? 'Checking again …' : 'An estimate: the proof at the bench decides.'}
         </div>

@@ -6,6 +6,7 @@ import { FormProvider, useForm, useWatch } from 'react-hook-form'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
 import { keeperOf } from '../../app/keeper.js'
+import { useWide } from '../../app/useWide.js'
 import { shapeName } from '../../app/stoneWords.js'
 import { InSpace } from '../../solid/InSpace.js'
 import { Frame } from '../../ui/Frame.js'
@@ -46,6 +47,7 @@ export function Measure({
 }) {
   // what is typed here is read in the units that the page was opened in, should they be changed elsewhere meanwhile
   const [{ units }] = useState(me.workshop.settings)
+  const wide = useWide()
   // a stone measured like another begins with its measures, and without its name and readings
   const like = (useLocation().state as { readonly like?: StoneRow } | null)?.like
   const keeper = keeperOf(me)
@@ -109,6 +111,7 @@ export function Measure({
     setTried(true)
     if (read.stone) save.mutate(undefined)
   }
+  const derived = read.stone && <Derived stone={read.stone} />
   const free = shape.outline === 'free' && KINDS[shape.kind].outlines.length > 0
   return (
     <Page piece={piece} reached={reached}>
@@ -116,17 +119,18 @@ export function Measure({
         <form
           onSubmit={submit}
           noValidate
-          className="grid flex-1 gap-7 lg:grid-cols-[minmax(0,620px)_minmax(0,1fr)]"
+          className="flex flex-1 flex-col gap-x-7 gap-y-4 max-lg:landscape:grid max-lg:landscape:grid-cols-2 lg:grid lg:grid-cols-[minmax(0,620px)_minmax(0,1fr)] lg:gap-y-7"
         >
+          {/* on a narrow screen it stays in sight above the field that is typed in */}
           <section
-            className="sheet flex min-h-[320px] flex-col self-start lg:sticky lg:top-2"
+            className="sheet sticky top-0 z-10 flex w-full flex-col self-start lg:top-2 lg:min-h-[320px]"
             aria-label="Drawing of the stone"
           >
             <InSpace
               stone={full}
               strings={strings}
               names={NO_NAMES}
-              className="h-[470px]"
+              className="h-[30vh] max-lg:landscape:h-[62vh] lg:h-[470px]"
               drawing={
                 <StoneSheet
                   stone={full}
@@ -140,7 +144,7 @@ export function Measure({
             {alike && !past && (
               <button
                 type="button"
-                className="self-start border-0 bg-transparent px-6 pb-2 text-[15px] text-copper underline print:hidden"
+                className="self-start border-0 bg-transparent px-6 pb-2 text-[15px] text-copper underline max-lg:absolute max-lg:bottom-0 max-lg:left-36 max-lg:px-1 max-lg:pb-1 print:hidden"
                 onClick={() => setLife(true)}
               >
                 True size
@@ -162,9 +166,9 @@ export function Measure({
                 at its field.
               </p>
             )}
-            {read.stone && <Derived stone={read.stone} />}
+            {wide && derived}
           </section>
-          <section>
+          <section className="min-w-0 max-lg:portrait:[&_:is(input,select,textarea)]:scroll-mt-[42vh]">
             <h1 className="text-[30px]">{typed.name || cap(shapeName(shape))}</h1>
             {before && (
               <p className="m-0 text-soft" role="status">
@@ -218,6 +222,7 @@ export function Measure({
             <Material weighed={read.problems.weighed} taped={read.problems.taped} />
             <GroupFields problem={read.problems.group} />
             <Photo row={row} picked={picture} onPick={setPicture} />
+            {!wide && derived && <div className="sheet mt-4">{derived}</div>}
           </section>
           {stale && (
             <StaleEdit
@@ -230,7 +235,7 @@ export function Measure({
               onMine={(theirs) => save.mutate(theirs.version)}
             />
           )}
-          <div className="flex flex-wrap items-center justify-between gap-4 lg:col-span-2">
+          <div className="flex flex-wrap items-center justify-between gap-4 max-lg:landscape:col-span-2 lg:col-span-2">
             <span className="text-lg text-soft">
               Lay the jaws flat, do not press. Paper between steel jaws and a soft or coated stone.
             </span>

@@ -2,6 +2,7 @@ import { fullStone, type FullStone, type Stone } from '@verger/core'
 import { useRef } from 'react'
 import { Dimension } from '../../drawing/Dimension.js'
 import { markLength, useSettings } from '../../app/workshop.js'
+import { useWide } from '../../app/useWide.js'
 import { shapeName } from '../../app/stoneWords.js'
 import { saveSvg } from '../../drawing/saveSvg.js'
 import { StoneShape } from '../../drawing/StoneShape.js'
@@ -28,7 +29,9 @@ export function StoneSheet({
   const front = stoneLines(stone, 'front').box
   const side = stoneLines(stone, 'side').box
   const [wide, deep, tall] = [front.x1 - front.x0, side.x1 - side.x0, front.y1 - front.y0]
-  const unit = Math.max(tall, wide + deep) / 24
+  // a letter’s height: on a narrow screen the drawing is small and its letters are not
+  const roomy = useWide()
+  const unit = Math.max(tall, wide + deep) / (roomy ? 24 : 11)
   const left = unit * 4.2
   const gap = unit * 3.2
   const width = left + wide + gap + deep + unit * 2.6
@@ -51,7 +54,7 @@ export function StoneSheet({
       <svg
         ref={sheet}
         viewBox={`0 0 ${width} ${height}`}
-        className="max-h-[500px] min-h-0 w-full flex-1"
+        className="max-h-[27vh] min-h-0 w-full flex-1 max-lg:landscape:max-h-[60vh] lg:max-h-[500px]"
         role="img"
         aria-label={
           past
@@ -123,7 +126,7 @@ export function StoneSheet({
             </text>
           </g>
         )}
-        <g fontSize={unit * 0.8} fill="var(--soft)" textAnchor="middle">
+        <g fontSize={roomy ? unit * 0.8 : unit} fill="var(--soft)" textAnchor="middle">
           <text x={left + wide / 2} y={height - unit * 0.7}>
             front
           </text>

@@ -134,9 +134,9 @@ export function Planner({
   return (
     <PieceFrame piece={piece} here="plan" plan={plan} options={options}>
       {/* the drawing is where one plans; on a narrow screen it stays in sight above what is chosen */}
-      <div className="flex flex-col gap-x-6 gap-y-3 lg:grid lg:grid-cols-[minmax(0,880px)_minmax(0,1fr)]">
+      <div className="flex flex-col gap-x-6 gap-y-3 max-lg:landscape:grid max-lg:landscape:grid-cols-2 lg:grid lg:grid-cols-[minmax(0,880px)_minmax(0,1fr)]">
         <section
-          className={`sheet plan-drawing sticky top-0 z-10 w-full self-start lg:top-2 lg:min-h-[340px] ${failed ? 'drawing-stale' : ''}`}
+          className={`sheet plan-drawing sticky top-0 z-10 w-full self-start max-lg:landscape:row-span-2 lg:top-2 lg:min-h-[340px] ${failed ? 'drawing-stale' : ''}`}
           aria-label="Drawing of the piece"
         >
           {plan ? (
@@ -172,10 +172,10 @@ export function Planner({
           )}
         </section>
         {!wide && plan && (
-          <>
+          <div className="flex min-w-0 flex-col gap-y-3">
             {card}
             <Places plan={plan} options={options} picked={picked} onPick={pick} />
-          </>
+          </div>
         )}
         <section className="min-w-0">
           <h1 className="text-[28px]">{piece.name || 'Unnamed piece'}</h1>

@@ -58,7 +58,7 @@ export function Instruments({
   }
   return (
     <section
-      className={`mt-2 print:hidden ${open ? 'z-10 sm:sticky sm:top-0' : ''}`}
+      className={`mt-2 print:hidden ${open ? 'z-20 sm:sticky sm:top-0' : ''}`}
       aria-label="Instruments"
     >
       <div className={open ? 'sheet px-3 py-2 shadow-lg' : ''}>

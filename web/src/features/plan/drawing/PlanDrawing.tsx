@@ -12,6 +12,7 @@ import {
   type Vec3,
 } from '@verger/core'
 import { useMemo, useRef, useState, type ReactNode } from 'react'
+import { useShownSize } from '../../../app/useShownSize.js'
 import { useWide } from '../../../app/useWide.js'
 import { markLength, sayLength, useSettings } from '../../../app/workshop.js'
 import { Dimension } from '../../../drawing/Dimension.js'
@@ -24,15 +25,19 @@ import { layNotes, type Point } from './layNotes.js'
 import { noteName, noteValue } from './noteValue.js'
 import { placedNotes } from './placed.js'
 
-/** The sheet, px: wide with notes in two columns, narrow with their places only. */
+/** The sheet, px: wide with notes in two columns, narrow with their places only and as large as it is shown. */
 const WIDE = { width: 880, height: 580, column: 184, dimension: 64 }
-const NARROW = { width: 390, height: 300, column: 10, dimension: 0 }
+const NARROW = { column: 10, dimension: 0 }
+/** Before the place for it is known, px. */
+const UNKNOWN = { width: 340, height: 270 }
+/** On a sheet lower than this the views go without their names, px. */
+const LOW = 240
 /** Between a view and the one below it, px. */
 const BELOW = 52
 /** Between the views and what stands beside them, px. */
 const GAP = 20
-/** Left free above and below the piece, for its dimensions, px. */
-const MARGIN = { top: 22, bottom: 62 }
+/** Left free above and below the piece, for its dimensions and the views’ names, px. */
+const MARGIN = { top: 22, bottom: 62, low: 36 }
 /** Notes stand at least so far apart, px. */
 const APART = 56
 
@@ -73,19 +78,24 @@ export function PlanDrawing({
   const { design, stone } = plan
   const settings = useSettings()
   const wide = useWide()
-  const size = wide ? WIDE : NARROW
   const sheet = useRef<SVGSVGElement>(null)
+  const shown = useShownSize(sheet) ?? UNKNOWN
+  const size = wide ? WIDE : { ...NARROW, ...shown }
+  const named = size.height >= LOW
+  const below = named ? MARGIN.bottom : MARGIN.low
   const [dragging, setDragging] = useState(false)
   const views = viewsOf(design)
   const main: View = face
-  const beside = views.filter((v) => v !== 'front' && v !== 'back' && v !== main)
+  const others = views.filter((v) => v !== 'front' && v !== 'back' && v !== main)
+  // a narrow sheet has room for one of them; the piece can be turned to the other
+  const beside = wide ? others : others.slice(0, 1)
   const boxes = useMemo(
     () => new Map((['front', 'back', 'side', 'end'] as const).map((v) => [v, boundsOf(design, stone, v)])),
     [design, stone],
   )
   const wideOf = (v: View) => boxes.get(v)!.x1 - boxes.get(v)!.x0
   const tallOf = (v: View) => boxes.get(v)!.y1 - boxes.get(v)!.y0
-  const free = size.height - MARGIN.top - MARGIN.bottom
+  const free = size.height - MARGIN.top - below
   const now = Math.min(
     free / Math.max(tallOf('front'), tallOf(main)),
     (free - BELOW * (beside.length - 1)) / beside.reduce((sum, v) => sum + tallOf(v), 0),
@@ -128,7 +138,7 @@ export function PlanDrawing({
     left: size.column,
     right: size.width - aside - size.column,
     top: MARGIN.top + 12,
-    bottom: size.height - MARGIN.bottom,
+    bottom: size.height - below,
     apart: APART,
   })
   const value = (id: string) => numberOf(plan.outputs.find((o) => o.id === id)!.quantity)
@@ -139,7 +149,7 @@ export function PlanDrawing({
       <svg
         ref={sheet}
         viewBox={`0 0 ${size.width} ${size.height}`}
-        className="block max-h-[46vh] w-full lg:max-h-none"
+        className="block h-[32vh] w-full sm:h-[46vh] max-lg:landscape:h-[48vh] lg:h-auto"
         role="group"
         aria-label={`The piece ${FROM[main]} and from the side, ${sayLength(value('height'), settings)} high, with its choices as notes`}
         onPointerDown={(e) => e.target === e.currentTarget && onPick(undefined)}
@@ -327,17 +337,19 @@ export function PlanDrawing({
             </g>
           )
         })}
-        <g fontSize={wide ? 14.5 : 12} fill="var(--soft)" textAnchor="middle">
-          <text x={middle} y={foot + 46}>
-            {main === 'end' ? 'along the finger' : main}
-          </text>
-          <text x={asideAt} y={foot + 46}>
-            {beside[0]}
-          </text>
-        </g>
+        {named && (
+          <g fontSize={wide ? 14.5 : 12} fill="var(--soft)" textAnchor="middle">
+            <text x={middle} y={foot + 46}>
+              {main === 'end' ? 'along the finger' : main}
+            </text>
+            <text x={asideAt} y={foot + 46}>
+              {beside[0]}
+            </text>
+          </g>
+        )}
       </svg>
       {card}
-      <span className="flex flex-wrap gap-x-5 px-2 pb-1 lg:absolute lg:bottom-1 lg:left-2 lg:p-0 print:hidden">
+      <span className="flex flex-wrap gap-x-4 pr-20 pb-1 pl-2 lg:absolute lg:bottom-1 lg:left-2 lg:p-0 print:hidden">
         {(['front', 'back', 'end'] as const)
           .filter((f) => f !== face && (f === 'front' || placed.some((p) => p.note.seen === f)))
           .map((f) => (
@@ -352,7 +364,7 @@ export function PlanDrawing({
           ))}
         <button
           type="button"
-          className="min-h-[32px] border-0 bg-transparent p-1 text-[15px] text-copper underline"
+          className="min-h-[32px] border-0 bg-transparent p-1 text-[15px] text-copper underline max-lg:landscape:hidden"
           onClick={() => sheet.current && saveSvg(sheet.current, name, size.width, size.height)}
         >
           Save the drawing
