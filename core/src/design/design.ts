@@ -183,7 +183,12 @@ export interface SeatedStone {
   /** Turned about x, then y, then z, degrees; then shifted, mm. */
   readonly turn: Vec3
   readonly shift: Vec3
+  /** A wire runs through its hole, so thick, mm. */
+  readonly strung?: number
 }
+
+/** Kind of a wire's part that runs through the hole of a stone that is strung. */
+export const THROUGH = 'through'
 
 /** One stone, the piece's frame its own. */
 export const ALONE: readonly SeatedStone[] = [{ id: 'stone', of: 0, turn: [0, 0, 0], shift: [0, 0, 0] }]

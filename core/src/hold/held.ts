@@ -22,6 +22,8 @@ export interface Held {
   outside?(x: number, y: number): { readonly distance: number; readonly way: readonly [number, number] }
   /** Has no hollow anywhere: then what was measured once bounds every later pose. */
   readonly convex: boolean
+  /** A wire runs through its hole: places on wires are looked at so near to each other, mm; and smaller all round but for its hole. */
+  readonly strung?: { readonly spacing: number; readonly smaller: (by: number) => Held }
   readonly low: Vec3
   readonly high: Vec3
   /** Centre of its mass. */
@@ -88,6 +90,7 @@ class DrawnIn implements Nearest {
  * @example smaller(ball(6), 0.1).nearest([8, 0, 0], { theta: NaN, phi: NaN }).distance // 2.1
  */
 export function smaller(held: Held, by: number): Held {
+  if (held.strung) return held.strung.smaller(by)
   const { nearestAll, support, outside } = held
   const drawnIn = (found: Nearest, p: Vec3): Nearest => {
     const { q, distance, edge } = found

@@ -50,6 +50,9 @@ export function heldAt(held: Held, seat: SeatedStone): Held {
         }
       : {}),
     convex: held.convex,
+    ...(held.strung
+      ? { strung: { ...held.strung, smaller: (by) => heldAt(held.strung!.smaller(by), seat) } }
+      : {}),
     low: box(Math.min),
     high: box(Math.max),
     centre: place(held.centre),

@@ -1,5 +1,8 @@
+import type { SeatedStone } from '../design/index.js'
 import { isConvexMesh, remember } from '../geom/index.js'
 import {
+  bodyOf,
+  fullStone,
   isDomed,
   isEgg,
   outlineNearest,
@@ -8,9 +11,12 @@ import {
   type FullStone,
   type Shape,
   type Solid,
+  type Stone,
 } from '../stone/index.js'
+import { heldAt } from './heldAt.js'
 import { heldEgg, heldMesh, heldOf, type Held } from './held.js'
 import { heldFaceted } from './heldFaceted.js'
+import { strungOn } from './strungOn.js'
 
 /** A hollow less deep than this is of a crystal's measures, not of the crystal, mm. */
 const MEASURED = 0.1
@@ -19,7 +25,7 @@ const meshes = remember<Shape, Held>(8)
 const domed = remember<Solid, Held>(8)
 
 /**
- * Any measured stone as it is held: domed ones and eggs by their closed forms (drill holes left aside: no wire enters them), all others
+ * Any measured stone as it is held: domed ones and eggs by their closed forms (drill holes left aside: `heldSeated` has them where a wire runs through), all others
  * by their triangles. @throws RangeError for measures that enclose nothing
  */
 export function heldStone(stone: FullStone): Held {
@@ -48,4 +54,21 @@ export function heldStone(stone: FullStone): Held {
         }
       : held
   })
+}
+
+/** A stone on a wire so thick, mm. @throws RangeError where it has no hole */
+function strungStone(stone: FullStone, thick: number): Held {
+  const [hole] = bodyOf(stone).holes
+  if (!hole) throw new RangeError('a stone without a hole cannot be strung')
+  const whole = heldStone(fullStone({ ...stone, hole: 0 }))
+  return strungOn({ ...whole, centre: shapeOf(stone).mass.centre }, hole, thick)
+}
+
+/**
+ * A stone as it lies in a piece, in the piece's frame, with its hole where a wire runs through it.
+ * @throws RangeError for measures that enclose nothing, and for a stone that is strung without a hole
+ */
+export function heldSeated(stone: Stone, seat: SeatedStone): Held {
+  const full = fullStone(stone)
+  return heldAt(seat.strung ? strungStone(full, seat.strung) : heldStone(full), seat)
 }

@@ -87,7 +87,7 @@ export interface Setting {
 
 /** What is held in a design, made ready. */
 export function settingOf(design: Design, held: Held, spacing?: number): Setting {
-  const { spans, stations } = stationsOfDesign(design, spacing)
+  const { spans, stations } = stationsOfDesign(design, spacing ?? held.strung?.spacing)
   return settingFrom(spans, stations, held)
 }
 

@@ -1,5 +1,5 @@
 import type { Design, Joint, Wire } from '../design/index.js'
-import { sectionAt, type SectionPose } from '../design/index.js'
+import { sectionAt, THROUGH, type SectionPose } from '../design/index.js'
 import { add, along, cross, dot, scale, sub, unit, type Vec3 } from '../geom/index.js'
 import {
   measurePath,
@@ -180,6 +180,30 @@ function hardened(wire: Wire, points: readonly Vec3[]): number[] {
 }
 
 /**
+ * Where wires run through the hole of a stone, as joints: the stone itself keeps a wire there from bending, so that what stands before its
+ * mouths bears from there on.
+ */
+function holesOf({ wires, stones }: Design): Joint[] {
+  if (!stones.some((s) => s.strung !== undefined)) return []
+  return wires.flatMap((wire) =>
+    wire.parts
+      .filter((p) => p.kind === THROUGH)
+      .map(({ id, s0, s1 }): Joint => ({
+        id: `${wire.id}-${id}`,
+        kind: 'coil',
+        members: [{ wire: wire.id, s0, s1 }],
+        binder: wire.stock,
+        columns: 1,
+        rows: 1,
+        length: s1 - s0,
+        turns: 0,
+        hold: 'clamp',
+        slip: 0,
+      })),
+  )
+}
+
+/**
  * Spans and stations of a design. On each wire the stretches bound in joints part it; between two of them lies a span held as
  * its joints hold, beyond the first and the last a free end. A wire without joints holds nothing, and a joint that floats is no hold: the span
  * that leads to it ends free there.
@@ -190,12 +214,13 @@ export function stationsOfDesign(
 ): { readonly spans: Span[]; readonly stations: Station[] } {
   const spans: Span[] = []
   const stations: Station[] = []
-  const floating = floatingJoints(design)
+  const joints = [...design.joints, ...holesOf(design)]
+  const floating = floatingJoints({ wires: design.wires, joints })
   const hanging: { readonly span: number; readonly joint: string }[] = []
   const starts = new Map<string, number>()
   const knots = new Set(design.joints.filter((j) => isKnot(design, j)).map((j) => j.id))
   for (const wire of design.wires) {
-    const bound: Stretch[] = design.joints
+    const bound: Stretch[] = joints
       .flatMap((joint) =>
         joint.members
           .filter((m) => m.wire === wire.id)

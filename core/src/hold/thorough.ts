@@ -166,6 +166,8 @@ export const shortened = ({ held, spans, all, memory }: Setting, by: number): Se
  * over by less, for what a hand misses by is then more than what holds.
  */
 function drawnBack(st: Station, held: Held, by: number): Station {
+  // what is strung is held by its hole: no reach over a face could be short
+  if (held.strung) return st
   const { m, distance } = held.nearest(st.p, st.seed)
   if (distance > st.section.size + 1) return st
   const beside = held.outside?.(st.p[0], st.p[1])

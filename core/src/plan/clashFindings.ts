@@ -1,8 +1,8 @@
 import { clashes, seatedStones, type Clash, type Design } from '../design/index.js'
 import { fill, inUnits, type Finding } from '../finding/index.js'
-import { heldAt, heldStone } from '../hold/index.js'
+import { heldSeated } from '../hold/index.js'
 import { family, type Family, type Options, type OptionValue, type Param } from '../settings/index.js'
-import { fullStone, type Stone } from '../stone/index.js'
+import type { Stone } from '../stone/index.js'
 import type { Plan } from './plan.js'
 import { inStone, type InStone } from './inStone.js'
 import { wholeDesign } from './wholeDesign.js'
@@ -34,9 +34,7 @@ type Conflict = Clash | InStone
 /** Wires in each other, in themselves, in beads and in the stone. */
 const conflicts = (design: Design, stone: Stone): Conflict[] => [
   ...clashes(design),
-  ...seatedStones({ design, stone }).flatMap((s) =>
-    inStone(design, heldAt(heldStone(fullStone(s.stone)), s.seat)),
-  ),
+  ...seatedStones({ design, stone }).flatMap((s) => inStone(design, heldSeated(s.stone, s.seat))),
 ]
 
 const isSame = (a: Conflict, b: Conflict): boolean =>

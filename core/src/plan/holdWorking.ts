@@ -3,7 +3,7 @@ import {
   DEMANDS,
   enoughFor,
   firstForces,
-  heldStone,
+  heldSeated,
   releases,
   settingOf,
   type Asked,
@@ -52,13 +52,13 @@ function again(x: Numbers, w: Words): { readonly design: Design; readonly stone:
 /** The first check again. */
 function recompute(x: Numbers, w: Words): Hold {
   const { design, stone } = again(x, w)
-  return firstForces(settingOf(design, heldStone(stone)), askedFor(x))
+  return firstForces(settingOf(design, heldSeated(stone, design.stones[0]!)), askedFor(x))
 }
 
 /** The pushes again, with wires that give. */
 function pushed(x: Numbers, w: Words): Releases {
   const { design, stone } = again(x, w)
-  const setting = settingOf(design, heldStone(stone))
+  const setting = settingOf(design, heldSeated(stone, design.stones[0]!))
   return releases(setting, firstForces(setting, askedFor(x)))
 }
 /** Figures of holding hang on no demand, but for lacing's, which is pushed until so much was borne, N. */

@@ -2,10 +2,10 @@ import { cutList, windsOf, type CutList, type School } from '../cut/index.js'
 import { seatedStones, type Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import { stepsOf, type Step } from '../guide/index.js'
-import { askedOf, firstCheck, heldAt, heldStone, type Asked, type Demands, type Hold } from '../hold/index.js'
+import { askedOf, firstCheck, heldSeated, type Asked, type Demands, type Hold } from '../hold/index.js'
 import { paced, costOf, plannedMinutes, type Cost } from '../price/index.js'
 import { family, isEar, type Family, type NamedQuantity, type Options } from '../settings/index.js'
-import { checkStone, fullStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
+import { checkStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
 import { leaf, numberOf, worker, type Formulas, type Quantity } from '../working/index.js'
 import { withCautions } from './cautions.js'
 import type { WorkshopSettings } from './settings.js'
@@ -188,7 +188,7 @@ export interface PlanHold {
 export const holdEach = (made: HeldPlan): { readonly id: string; readonly hold: Hold }[] =>
   seatedStones(made).map(({ id, stone, seat }) => ({
     id,
-    hold: firstCheck(made.design, heldAt(heldStone(fullStone(stone)), seat), askedFor(made, id)),
+    hold: firstCheck(made.design, heldSeated(stone, seat), askedFor(made, id)),
   }))
 
 /** The holding check of a plan. Slower (tens of milliseconds): run it apart from `plan`. */

@@ -1,6 +1,6 @@
 import { seatedStones, type Design, type Seated } from '../design/index.js'
-import { askedOf, heldAt, heldStone, settingOf, type Asked, type Setting } from '../hold/index.js'
-import { fullStone, stoneMeasures } from '../stone/index.js'
+import { askedOf, heldSeated, settingOf, type Asked, type Setting } from '../hold/index.js'
+import { stoneMeasures } from '../stone/index.js'
 import { numberOf } from '../working/index.js'
 import type { Plan } from './plan.js'
 
@@ -30,5 +30,5 @@ export function askedFor(made: HeldPlan, id?: string): Asked {
 /** A plan's wires and one of its stones, made ready for the holding check: the first where none is named. */
 export function settingOfPlan(made: Planned, id?: string): Setting {
   const { stone, seat } = seatedStone(made, id)
-  return settingOf(made.design, heldAt(heldStone(fullStone(stone)), seat))
+  return settingOf(made.design, heldSeated(stone, seat))
 }

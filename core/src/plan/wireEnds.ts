@@ -1,16 +1,8 @@
-import {
-  intoStone,
-  isWound,
-  jointOf,
-  seatedStones,
-  type Design,
-  type Wire,
-  type WireEnd,
-} from '../design/index.js'
+import { isWound, jointOf, seatedStones, type Design, type Wire, type WireEnd } from '../design/index.js'
 import { dist, type Vec3 } from '../geom/index.js'
-import { heldStone } from '../hold/index.js'
+import { heldSeated } from '../hold/index.js'
 import { pathAt, pathLength, stationsOf } from '../path/index.js'
-import { fullStone, type Stone } from '../stone/index.js'
+import type { Stone } from '../stone/index.js'
 
 /** What keeps a cut end down: turns beside it, another wire or its own curl that it lies against, or the stone. */
 export type HeldDown = 'turns' | 'wire' | 'curl' | 'stone'
@@ -75,14 +67,9 @@ export const looseCount = (design: Design, stone: Stone): number =>
  * @example wireEnds(framed.design, framed.stone).length // 12
  */
 export function wireEnds(design: Design, stone: Stone): PieceEnd[] {
-  const stones = seatedStones({ design, stone }).map(({ stone: one, seat }) => ({
-    held: heldStone(fullStone(one)),
-    into: intoStone(seat),
-  }))
+  const stones = seatedStones({ design, stone }).map(({ stone: one, seat }) => heldSeated(one, seat))
   const byStone = (place: Vec3, thick: number): boolean =>
-    stones.some(
-      ({ held, into }) => held.nearest(into(place), { theta: NaN, phi: NaN }).distance - thick / 2 <= AGAINST,
-    )
+    stones.some((held) => held.nearest(place, { theta: NaN, phi: NaN }).distance - thick / 2 <= AGAINST)
   const wires = design.wires.flatMap((wire) =>
     (['left', 'right'] as const).map((side, k): PieceEnd => {
       const { place, direction, finish } = wire.ends[k]!

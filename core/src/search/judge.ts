@@ -11,7 +11,7 @@ import {
   enoughFor,
   firstDoubt,
   firstForces,
-  heldStone,
+  heldSeated,
   holdOf,
   isLaced,
   settingOf,
@@ -19,12 +19,11 @@ import {
   toleranced,
   type Asked,
   type Demands,
-  type Held,
   type Hold,
   type Setting,
 } from '../hold/index.js'
 import type { Family, Options } from '../settings/index.js'
-import { fullStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
+import { stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
 import { numberOf } from '../working/index.js'
 import { MOST_HIDDEN } from '../plan/index.js'
 import { cannotBeBuilt, wholeDesign } from '../plan/index.js'
@@ -58,7 +57,6 @@ export type Barrier =
 export interface Ask {
   readonly chosen: Family
   readonly stone: Stone
-  readonly held: Held
   readonly mass: number
   readonly girths: Pick<StoneMeasures, 'edge' | 'girthLength' | 'girthWidth'>
   readonly limits: Limits
@@ -70,11 +68,9 @@ export interface Ask {
 
 export const askOf = (chosen: Family, stone: Stone, limits: Limits, quick: boolean): Ask => {
   const measures = stoneMeasures(stone)
-  const held = heldStone(fullStone(stone))
   return {
     chosen,
     stone,
-    held,
     mass: numberOf(measures.mass),
     girths: measures,
     limits,
@@ -161,12 +157,11 @@ const MORE = 1.04
 const askedBy = ({ mass, limits }: Ask, { design }: Made): Asked => askedOf(limits.demands, mass, design.worn)
 
 function judgeQuickly(ask: Ask, made: Made): Judged {
-  const { held } = ask
   const { design } = made
   const asked = askedBy(ask, made)
   const { force, energy } = enoughFor(asked)
   const enough = { force: MORE * force, energy: MORE * energy }
-  const setting = settingOf(design, held)
+  const setting = settingOf(design, heldSeated(ask.stone, design.stones[0]!))
   if (isLaced(setting)) return judgeLaced(ask, setting, asked)
   const less = toleranced(setting, 'both')
   const most = atMost(less, enough.force).force / enough.force
@@ -204,12 +199,11 @@ function judgeLaced({ doubtedIn }: Ask, setting: Setting, asked: Asked): Judged 
 
 /** The six named ways are pushed before anything else where it is to be known at once. */
 function judgeThoroughly(ask: Ask, made: Made, atOnce: boolean): Judged {
-  const { held } = ask
   const { design } = made
   const asked = askedBy(ask, made)
   const enough = enoughFor(asked)
   const borne = (s: Setting, hold?: Hold) => shareOf(borneBy(s, hold, enough, atOnce), enough)
-  const setting = settingOf(design, held)
+  const setting = settingOf(design, heldSeated(ask.stone, design.stones[0]!))
   const less = toleranced(setting, 'both')
   if (atOnce) {
     const share = borne(less)

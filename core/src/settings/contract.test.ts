@@ -5,8 +5,8 @@ import { develop, perform, replay, wireStates } from '../guide/index'
 import { plan, planHold, DEFAULT_SETTINGS } from '../plan/index'
 import { startingOptions } from '../search/index'
 import { pathAt, pathLength, samplePath, stationsOf } from '../path/index'
-import { enoughFor, heldAt, heldStone } from '../hold/index'
-import { fullStone, type Stone } from '../stone/index'
+import { enoughFor, heldAt, heldMesh, heldStone } from '../hold/index'
+import { fullStone, shapeOf, type Stone } from '../stone/index'
 import { seeded } from '../testing'
 import { alloy } from '../wire/index'
 import { numberOf } from '../working/index'
@@ -53,7 +53,10 @@ function deepInItself({ path, stock }: Design['wires'][number]): number {
 
 /** Least gap of each wire to the stone every 0.1 mm, by the nearest-point query, independent of how the path was made. */
 function leastGap(design: Design, stone: Stone): { gap: number; where: string } {
-  const held = heldAt(heldStone(fullStone(stone)), design.stones[0]!)
+  const seat = design.stones[0]!
+  const full = fullStone(stone)
+  // of a stone that is strung its hole as it was measured, by its triangles
+  const held = heldAt(seat.strung ? heldMesh(shapeOf(full).index, [0, 0, 0]) : heldStone(full), seat)
   let least = { gap: Infinity, where: '' }
   for (const wire of design.wires)
     for (const { s, at } of stationsOf(wire.path, 0, pathLength(wire.path), 0.1)) {

@@ -7,6 +7,7 @@ const LOADERS: Readonly<Record<string, () => Promise<{ readonly family: Family }
   'corner-claws': () => import('./corner-claws/index.js'),
   'corset-back': () => import('./corset-back/index.js'),
   'loop-bezel': () => import('./loop-bezel/index.js'),
+  'spine-focal': () => import('./spine-focal/index.js'),
   'twin-hoop': () => import('./twin-hoop/index.js'),
 }
 

@@ -3,6 +3,7 @@ import { family as boundFrame } from './bound-frame/index.js'
 import { family as cornerClaws } from './corner-claws/index.js'
 import { family as corsetBack } from './corset-back/index.js'
 import { family as loopBezel } from './loop-bezel/index.js'
+import { family as spineFocal } from './spine-focal/index.js'
 import { family as twinHoop } from './twin-hoop/index.js'
 import type { Family } from './family.js'
 import { loaded } from './loaded.js'
@@ -13,5 +14,6 @@ export const FAMILIES: readonly Family[] = Object.values({
   cornerClaws,
   corsetBack,
   loopBezel,
+  spineFocal,
   twinHoop,
 }).map(loaded)

@@ -2,7 +2,7 @@ import { fullStone, spanOf, type Design, type Stone } from '@verger/core'
 import { useMemo, type ReactNode } from 'react'
 import { ACCENT, accentsShown } from './accent.js'
 import { isDark, metalColour } from './metalColour.js'
-import { barsOf, project, repeatsMade, runsOf, runsThrough, type View } from './project.js'
+import { barsOf, project, repeatsMade, runsOf, runsOutside, runsThrough, type View } from './project.js'
 import type { Shown } from './shown.js'
 import { StoneShape } from './StoneShape.js'
 import { stonesShown } from './stonesShown.js'
@@ -42,6 +42,9 @@ export function PieceDrawing({
   const layers = useMemo(() => {
     const paths = shown.paths ?? new Map(design.wires.map((w) => [w.id, w.path]))
     const dark = isDark(design, shown)
+    const strung =
+      shown.stone !== 'ghost' &&
+      stonesShown(design, stone, shown).some(({ seat }) => seat.strung !== undefined)
     const out: { depth: number; node: ReactNode }[] = []
     for (const wire of design.wires) {
       const path = paths.get(wire.id)
@@ -49,7 +52,8 @@ export function PieceDrawing({
       const a = spanOf(wire)
       const active = shown.active === undefined || shown.active.has(wire.id)
       const base = metalColour(wire.stock.alloy, dark)
-      for (const [i, run] of runsOf(wire.id, path, view, a).entries())
+      const runs = strung ? runsOutside(wire, path, view, a) : runsOf(wire.id, path, view, a)
+      for (const [i, run] of runs.entries())
         out.push({
           depth: run.depth,
           node: (

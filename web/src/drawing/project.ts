@@ -5,15 +5,19 @@ import {
   dot,
   isWound,
   pathAt,
+  pathLength,
   samplePath,
   scale,
   spanOf,
   squareTo,
+  stationsOf,
   sub,
+  THROUGH,
   type Design,
   type Joint,
   type Path,
   type Vec3,
+  type Wire,
 } from '@verger/core'
 
 export type View = 'front' | 'side' | 'back' | 'end'
@@ -55,6 +59,26 @@ const text = (v: number): string => v.toFixed(2)
 /** Runs of a wire by depth, so that what is nearer is drawn over what is farther. */
 export const runsOf = (id: string, path: Path, view: View, thickness: number): Run[] =>
   runsThrough(id, samplePath(path, 0.01), view, thickness)
+
+/** Runs of a wire by depth without what lies hidden in the hole of a stone. */
+export const runsOutside = (wire: Wire, path: Path, view: View, thickness: number): Run[] => {
+  const hidden = wire.parts.filter((p) => p.kind === THROUGH).sort((a, b) => a.s0 - b.s0)
+  if (hidden.length === 0) return runsOf(wire.id, path, view, thickness)
+  const stops = [0, ...hidden.flatMap((p) => [p.s0, p.s1]), pathLength(path)]
+  return Array.from({ length: stops.length / 2 }, (_, i) => [stops[2 * i]!, stops[2 * i + 1]!] as const)
+    .filter(([from, to]) => to - from > NOTHING)
+    .flatMap(([from, to]) =>
+      runsThrough(
+        wire.id,
+        stationsOf(path, from, to, FINE).map((x) => x.at.p),
+        view,
+        thickness,
+      ),
+    )
+}
+/** Places on such a wire are so near to each other, and shorter than this nothing is drawn, mm. */
+const FINE = 0.12
+const NOTHING = 1e-3
 
 /** Runs of a line through these points by depth. */
 export function runsThrough(id: string, line: readonly Vec3[], view: View, thickness: number): Run[] {

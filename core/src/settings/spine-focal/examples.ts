@@ -1,0 +1,86 @@
+import type { Stone } from '../../stone/index.js'
+import type { FamilyExamples, Options } from '../family.js'
+import { family } from './index.js'
+
+const round1 = (v: number): number => Number(v.toFixed(1))
+
+/** Beads of 8 to 24 mm, round, egg-shaped, flattened, barrels, tubes and coins, drilled through their length. */
+function stone(random: () => number): Stone {
+  const form = (['sphere', 'egg', 'flattened', 'barrel', 'tube', 'coin'] as const)[Math.floor(6 * random())]!
+  const width = round1(8 + 10 * random())
+  const longer = form === 'flattened' ? 0.6 + 0.2 * random() : 1.1 + 0.5 * random()
+  const length = form === 'sphere' || form === 'coin' ? width : round1(width * longer)
+  return {
+    kind: 'bead',
+    form,
+    outline: 'round',
+    length,
+    width,
+    depth: form === 'coin' ? round1(3.5 + 2 * random()) : width,
+    hole: round1(0.9 + 0.5 * random()),
+    mineral: 'agate',
+  }
+}
+
+const BALL: Stone = {
+  kind: 'bead',
+  form: 'sphere',
+  outline: 'round',
+  length: 12,
+  width: 12,
+  depth: 12,
+  hole: 1.1,
+  mineral: 'agate',
+}
+
+const OPTIONS: Options = {
+  leads: 'back leg',
+  bail: 5,
+  neck: 4.5,
+  passes: 3,
+  roll: 'backward',
+  strip: 'bound',
+  coil: 2,
+  play: 0.05,
+  off: 0.1,
+  size: '18 AWG',
+  bind: '28 AWG',
+  alloy: 'copper',
+  temper: 'half hard',
+  surface: 'left bright',
+  margin: 6,
+}
+
+/** Examples of a spine. */
+export const examples: FamilyExamples = {
+  stone,
+  random: (stone, wish) => family.space(stone, wish).settled({}),
+  vary: (options, random) => ({
+    ...options,
+    leads: random() < 0.5 ? 'back leg' : 'plain',
+    roll: random() < 0.7 ? 'backward' : 'forward',
+    strip: random() < 0.6 ? 'bound' : random() < 0.6 ? 'twisted' : 'folded tails',
+    coil: 2 + Math.floor(3 * random()),
+    play: Math.round(random() * 4) / 20,
+    off: Math.round(random() * 6) / 10,
+    bail: 4 + Math.round(random() * 4),
+    neck: 4 + Math.round(random() * 4),
+    margin: Math.round(random() * 20),
+  }),
+  sound: [
+    { name: 'a ball on a leg through it and one behind', stone: BALL, options: OPTIONS },
+    {
+      name: 'a ball between a coil and a loop',
+      stone: BALL,
+      options: { ...OPTIONS, leads: 'plain', neck: 3 },
+    },
+  ],
+  broken: [
+    {
+      name: 'a heavy ball on wire as thin as thread',
+      stone: { ...BALL, length: 24, width: 24, depth: 24, hole: 0.6 },
+      options: { ...OPTIONS, leads: 'plain', size: '26 AWG', temper: 'dead soft' },
+      ways: ['up'],
+    },
+  ],
+}
