@@ -29,6 +29,13 @@ const ROADS = [
     screen: { width: 1280, height: 800 },
   },
   {
+    family: 'spine-focal',
+    piece: 'piece-barrel',
+    worn: 'pendant',
+    counts: 'Bind the neck',
+    screen: { width: 390, height: 844 },
+  },
+  {
     family: 'twin-hoop',
     piece: 'piece-marble',
     worn: 'ring',
@@ -308,4 +315,41 @@ test('darkened before the stone goes in: a step of its own, its things to lay re
   await expect(page.getByText('as its sheet and local law say', { exact: false })).toBeVisible()
   await page.goto(`${url()}/pieces/piece-sodalite/wrap?step=polish-darkened`)
   await expect(page.getByRole('button', { name: 'Done, to the proof' })).toBeVisible()
+})
+
+test('a drilled coin on a spine: chosen, its leg left out for a coil, planned and made to the ledger', async ({
+  page,
+}) => {
+  await demo(page)
+  await page.goto(`${url()}/stones/new`)
+  await page.getByText('bead or sphere', { exact: true }).click()
+  await page.getByText('coin', { exact: true }).click()
+  await page.locator('#length').fill('18')
+  await page.locator('#width').fill('18')
+  await page.locator('#depth').fill('5')
+  await page.locator('#hole').fill('1.2')
+  await page.getByLabel('Material').selectOption('agate')
+  await page.locator('input[name=name]').fill('Hob coin')
+  await page.getByRole('button', { name: 'Choose a setting' }).click()
+  await choose(page, 'spine-focal')
+  await expect(page.locator('[data-verdict=sound]')).toBeVisible({ timeout: 60_000 })
+  // a coin is kept from turning by a leg behind; the wire is not drawn where the stone hides it
+  const leads = page.getByLabel('Second way', { exact: true })
+  await expect(leads).toHaveValue('back leg')
+  const cut = page.locator('[data-cut~=spine] .figure').first()
+  const led = await cut.textContent()
+  await leads.selectOption('plain')
+  await expect(cut).not.toHaveText(led!)
+  await expect(page.getByText('Across the coil')).toBeVisible()
+  await leads.selectOption('back leg')
+  await expect(cut).toHaveText(led!)
+  const titles: string[] = []
+  await toTheLedger(page, (title) => {
+    titles.push(title)
+    return Promise.resolve()
+  })
+  const at = (title: string) => titles.indexOf(title)
+  expect(at('Bend the foot')).toBeGreaterThan(0)
+  expect(at('Thread the stone')).toBeGreaterThan(at('Bend the foot'))
+  expect(at('Lead the leg up behind')).toBeGreaterThan(at('Thread the stone'))
 })

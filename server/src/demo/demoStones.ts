@@ -215,6 +215,23 @@ export const DEMO_STONES: readonly DemoStone[] = [
       ends: 9,
       hole: 1.2,
     },
+    piece: { name: 'Cider drop', station: 'plan', alloy: 'brass', setting: 'Spine' },
+  },
+  {
+    id: 'demo-coin',
+    name: 'Hearth coin',
+    stone: {
+      kind: 'bead',
+      outline: 'round',
+      form: 'coin',
+      mineral: 'carnelian',
+      length: 20,
+      width: 20,
+      depth: 5,
+      edge: 2,
+      hole: 1.3,
+    },
+    piece: { name: 'Hearth pendant', station: 'wrap', alloy: 'copper', setting: 'Spine' },
   },
   {
     id: 'demo-lantern',

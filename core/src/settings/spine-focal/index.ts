@@ -61,7 +61,7 @@ function withLeg(k: K): Omit<Wirework, 'stones'> {
     ties: bail.ties,
     ...(bail.hang ? { hang: bail.hang } : {}),
     steps: [
-      { id: 'shape-u', kind: 'bend', takes: { bend: fixed('bends', 2) }, forms: shaped(['foot']) },
+      { id: 'shape-u', kind: 'bend', takes: { bend: fixed('bends', 1) }, forms: shaped(['foot']) },
       strung,
       {
         id: 'lead-leg',

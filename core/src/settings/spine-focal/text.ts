@@ -44,12 +44,12 @@ export const text: RecipeText = {
   steps: {
     'shape-u': {
       title: 'Bend the foot',
-      say: 'Bend the middle of the wire to a U as wide as from the hole to behind the stone, its legs level.',
-      look: 'Both legs stand upright and in one plane.',
+      say: 'Beside its middle mark bend the wire to a right angle: the leg that goes through the stone stands up.',
+      look: 'A sharp bend, and the leg straight from there.',
     },
     'coil-foot': {
       title: 'Coil the foot flat',
-      say: 'Bend the wire to a right angle and coil its end flat round the bend, {turns} turns, until it is {across:1} mm across.',
+      say: 'Bend the wire to a right angle and coil its end flat round the stem until it is {across:1} mm across, turns in all: {turns}.',
       look: 'Flat, turn beside turn; the stem stands up square.',
     },
     thread: {
@@ -63,6 +63,11 @@ export const text: RecipeText = {
       say: 'Lead the other leg up behind the stone and forward over its top, and bring both upright side by side.',
       look: 'It lies along the back and presses nowhere.',
       caution: 'Last and gently: a hard pull over the edge chips the stone.',
+    },
+    'bind-neck': {
+      title: 'Bind the neck',
+      say: 'Bind both wires side by side with {tie} until it measures {length:1} mm, about {turns} turns.',
+      look: 'Turn beside turn, down to the stone and not onto it.',
     },
     'set-aside': {
       title: 'Set the stem aside',
