@@ -334,14 +334,14 @@ test('a drilled coin on a spine: chosen, its leg left out for a coil, planned an
   await choose(page, 'spine-focal')
   await expect(page.locator('[data-verdict=sound]')).toBeVisible({ timeout: 60_000 })
   // a coin is kept from turning by a leg behind; the wire is not drawn where the stone hides it
-  const leads = page.getByLabel('Second way', { exact: true })
-  await expect(leads).toHaveValue('back leg')
+  const leads = page.getByLabel('Held by', { exact: true })
+  await expect(leads).toHaveValue('two legs')
   const cut = page.locator('[data-cut~=spine] .figure').first()
   const led = await cut.textContent()
-  await leads.selectOption('plain')
+  await leads.selectOption('coil below')
   await expect(cut).not.toHaveText(led!)
   await expect(page.getByText('Across the coil')).toBeVisible()
-  await leads.selectOption('back leg')
+  await leads.selectOption('two legs')
   await expect(cut).toHaveText(led!)
   const titles: string[] = []
   await toTheLedger(page, (title) => {

@@ -61,7 +61,8 @@ function strungStone(stone: FullStone, thick: number): Held {
   const [hole] = bodyOf(stone).holes
   if (!hole) throw new RangeError('a stone without a hole cannot be strung')
   const whole = heldStone(fullStone({ ...stone, hole: 0 }))
-  return strungOn({ ...whole, centre: shapeOf(stone).mass.centre }, hole, thick)
+  // pushed beside its hole it swings on its wire: what lets it off is a push at the hole
+  return strungOn({ ...whole, centre: hole.through }, hole, thick)
 }
 
 /**

@@ -32,6 +32,7 @@ const MORE: Readonly<Record<string, readonly ((o: Options) => Options)[]>> = {
     (o) => ({ size: thicker(o.size) }),
     (o) => ({ links: Number(o.links) + 1 }),
   ],
+  'spine-focal': [(o) => ({ size: thicker(o.size) }), (o) => ({ coil: Number(o.coil) + 1 })],
   'twin-hoop': [(o) => ({ turns: Number(o.turns) + 1 }), (o) => ({ size: thicker(o.size) })],
 }
 

@@ -127,7 +127,7 @@ function walkOnce(spec: WalkSpec, fine: number): WalkResult {
     const near = rowsNear({ held, stations, memory }, pose, at, most / step, reachFor(step))
     // what is allowed for turning adds up: a move that led into a wire is taken back and made shorter
     const deep = deepestOf(near)
-    if (last && deep < last.deep - INTO && last.step > fine * LEAST_STEP) {
+    if (held.convex && last && deep < last.deep - INTO && last.step > fine * LEAST_STEP) {
       ;({ pose, at } = last)
       step = Math.max(fine * LEAST_STEP, last.step / 2)
       asking = false
@@ -157,7 +157,7 @@ function walkOnce(spec: WalkSpec, fine: number): WalkResult {
       const [far, turned] = [scale(v, ahead), scale(w, ahead)]
       before = ratio = undefined
       // where that would lead into a wire, the move alone is made
-      if (!standsIn({ held, stations, memory }, movePose(pose, at, far, turned), INTO)) {
+      if (!held.convex || !standsIn({ held, stations, memory }, movePose(pose, at, far, turned), INTO)) {
         v = far
         w = turned
         gain *= ahead

@@ -1,8 +1,8 @@
 import { brokenPath, clashes, seatedStones, type Design } from '../design/index'
-import { heldAt, heldStone } from '../hold/index'
+import { heldSeated } from '../hold/index'
 import { DEFAULT_SETTINGS, findingsWithRoom, plan } from '../plan/index'
 import { inStone } from '../plan/inStone'
-import { fullStone, stoneErrors, type Stone } from '../stone/index'
+import { stoneErrors, type Stone } from '../stone/index'
 import { seeded } from '../testing'
 import { numberOf } from '../working/index'
 import { FAMILIES, type Family, type Options, type OptionValue, type Param } from './index'
@@ -40,9 +40,7 @@ function anyOptions(chosen: Family, stone: Parameters<Family['params']>[0], rand
 /** Wires in each other, in themselves, in beads and in the stone. */
 const conflicts = (design: Design, stone: Stone) => [
   ...clashes(design),
-  ...seatedStones({ design, stone }).flatMap((s) =>
-    inStone(design, heldAt(heldStone(fullStone(s.stone)), s.seat)),
-  ),
+  ...seatedStones({ design, stone }).flatMap((s) => inStone(design, heldSeated(s.stone, s.seat))),
 ]
 
 describe.each(FAMILIES.map((f) => [f.id, f] as const))(

@@ -3,7 +3,7 @@ import { norm, type Vec3 } from '../../geom/index'
 import { heldSeated, holdOf, settingOf } from '../../hold/index'
 import { measurePath, pathLength, stationsOf, type Path } from '../../path/index'
 import { DEFAULT_SETTINGS, plan } from '../../plan/index'
-import type { Stone } from '../../stone/index'
+import { fullStone, outlineOf, type Stone } from '../../stone/index'
 import { wireSize } from '../../wire/index'
 import { numberOf } from '../../working/index'
 import type { Options } from '../index'
@@ -59,6 +59,43 @@ describe('a leg through a ball and one behind it', () => {
       Math.hypot(x / 2, Math.max(0, Math.abs(y) - 10), Math.max(0, Math.abs(z) - 6.5)),
     )
     expect(Math.min(...gaps)).toBeGreaterThan(size / 2)
+  })
+})
+
+describe.each([
+  ['front to back', 2],
+  ['side to side', 0],
+] as const)('a drop that hangs by a hole from %s', (way, axis) => {
+  const { stone, options } = examples.sound.find((e) => e.name.endsWith(way))!
+  const design = spine.build(stone, options)
+  const thick = wireSize(String(options.size)).mm
+  const tip = outlineOf(fullStone(stone)).top
+
+  it('by hand: its legs leave the hole where the stone ends, and meet above its top', () => {
+    const through = places(design, 'through-right')
+    // from the middle of the stone to its face; its outline there is wider than the hole is high
+    const half = Math.abs(through[through.length - 1]![axis])
+    if (way === 'front to back') expect(half).toBeCloseTo(stone.depth / 2, 3)
+    else expect(half).toBeLessThan(stone.width / 2)
+    for (const side of ['left', 'right']) {
+      const leg = places(design, `leg-${side}`)
+      const [first, last] = [leg[0]!, leg[leg.length - 1]!]
+      const [low, top] = first[1] < last[1] ? [first, last] : [last, first]
+      expect(low[1]).toBeCloseTo(tip - stone.place!, 6)
+      expect(top[1]).toBeGreaterThan(tip)
+      expect(Math.abs(top[0])).toBeCloseTo(thick / 2, 6)
+      expect(top[2]).toBeCloseTo(0, 6)
+    }
+  })
+
+  it('both legs are alike, each the other one turned half round', () => {
+    const [left, right] = ['left', 'right'].map((side) => part(design, `leg-${side}`))
+    expect(left!.s1 - left!.s0).toBeCloseTo(right!.s1 - right!.s0, 6)
+    const across = places(design, 'leg-left').map((p) => Math.abs(p[axis]))
+    expect(Math.max(...across)).toBeCloseTo(
+      Math.max(...places(design, 'leg-right').map((p) => Math.abs(p[axis]))),
+      2,
+    )
   })
 })
 

@@ -2,6 +2,7 @@ import type { FullStone } from '../../stone/index.js'
 import { count, gauge, inDetail, length, nearestSize, oneOf, proposed } from '../kit/index.js'
 import { bailWays } from '../kit/parts/rolledBail.js'
 import { loopChoices } from '../kit/parts/wrappedLoop.js'
+import { wayOf } from './wayOf.js'
 
 const SPINE = [0.4, 1.3] as const
 const FINE = [0.2, 0.5] as const
@@ -20,9 +21,9 @@ const forHole = ({ hole }: FullStone): readonly [number, number] => {
 
 /** A stone is flat that is no deeper than this share of its width. */
 const FLAT = 0.8
-const BACK = ['leads', 'back leg'] as const
-const PLAIN = ['leads', 'plain'] as const
-const { roll, strip } = bailWays(BACK, ['bound', 'twisted', 'folded tails'])
+const LEGS = ['leads', 'two legs'] as const
+const COILED = ['leads', 'coil below'] as const
+const { roll, strip } = bailWays(LEGS, ['bound', 'twisted', 'folded tails'])
 
 /** Choices of a spine through a drilled stone. Lengths in mm. */
 export const choices = {
@@ -36,16 +37,17 @@ export const choices = {
   roll,
   strip,
   // a second way keeps what is flat from turning its edge to the front
-  leads: oneOf('hold', ['back leg', 'plain'], {
-    start: ({ stone }) => (stone.depth < FLAT * stone.width ? 'back leg' : 'plain'),
+  leads: oneOf('hold', ['two legs', 'coil below'], {
+    start: ({ stone }) =>
+      wayOf(stone) !== 'length' || stone.depth < FLAT * stone.width ? 'two legs' : 'coil below',
   }),
   coil: count('hold', 'turns', [1, 5], {
     start: 1,
-    when: PLAIN,
+    when: COILED,
     mend: { move: 'larger-coil', by: [1] },
   }),
   play: inDetail(length('hold', [0, 1], { step: 0.05, start: 0.05 })),
-  off: inDetail(length('hold', [0, 3], { start: 0.1, when: BACK })),
+  off: inDetail(length('hold', [0, 3], { start: 0.1, when: LEGS })),
   size: gauge('wire', 'round', SPINE, {
     start: '20 AWG',
     usual: forHole,

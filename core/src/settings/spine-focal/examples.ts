@@ -34,7 +34,7 @@ const BALL: Stone = {
 }
 
 const OPTIONS: Options = {
-  leads: 'back leg',
+  leads: 'two legs',
   bail: 5,
   neck: 4.5,
   passes: 3,
@@ -51,13 +51,26 @@ const OPTIONS: Options = {
   margin: 6,
 }
 
+/** A drop drilled from front to back below its tip. */
+const DROP: Stone = {
+  kind: 'slab',
+  outline: 'drop',
+  length: 33,
+  width: 20,
+  depth: 6,
+  edge: 2,
+  hole: 1.1,
+  place: 4,
+  mineral: 'jasper',
+}
+
 /** Examples of a spine. */
 export const examples: FamilyExamples = {
   stone,
   random: (stone, wish) => family.space(stone, wish).settled({}),
   vary: (options, random) => ({
     ...options,
-    leads: random() < 0.5 ? 'back leg' : 'plain',
+    leads: random() < 0.5 ? 'two legs' : 'coil below',
     roll: random() < 0.7 ? 'backward' : 'forward',
     strip: random() < 0.6 ? 'bound' : random() < 0.6 ? 'twisted' : 'folded tails',
     coil: 2 + Math.floor(3 * random()),
@@ -72,14 +85,24 @@ export const examples: FamilyExamples = {
     {
       name: 'a ball between a coil and a loop',
       stone: BALL,
-      options: { ...OPTIONS, leads: 'plain', neck: 3 },
+      options: { ...OPTIONS, leads: 'coil below', neck: 3 },
+    },
+    {
+      name: 'a drop that hangs by a hole from front to back',
+      stone: DROP,
+      options: { ...OPTIONS, size: '19 AWG' },
+    },
+    {
+      name: 'a drop that hangs by a hole from side to side',
+      stone: { ...DROP, way: 'width', width: 14 },
+      options: { ...OPTIONS, size: '20 AWG' },
     },
   ],
   broken: [
     {
       name: 'a heavy ball on wire as thin as thread',
       stone: { ...BALL, length: 24, width: 24, depth: 24, hole: 0.6 },
-      options: { ...OPTIONS, leads: 'plain', size: '26 AWG', temper: 'dead soft' },
+      options: { ...OPTIONS, leads: 'coil below', size: '26 AWG', temper: 'dead soft' },
       ways: ['up'],
     },
   ],

@@ -7,8 +7,9 @@ import { wrappedLoop, wrappedLoopPart } from '../kit/parts/wrappedLoop.js'
 import { fixed } from '../shared/efforts.js'
 import { kindWord } from '../shared/kindWord.js'
 import { choices, PASSES } from './choices.js'
-import { backLeg, drilledOf, F, formulas, plainSpine, searched, type K } from './spine.js'
+import { backLeg, drilledOf, F, formulas, plainSpine, searched, sling, type K } from './spine.js'
 import { text } from './text.js'
+import { wayOf } from './wayOf.js'
 
 /** A hole this much wider than the wire lets the stone swing, mm on every side. */
 const SWINGS = 0.5
@@ -17,6 +18,8 @@ const STOPS = 0.1
 
 function tell(k: K): void {
   const { hole } = k.stone
+  if (k.o.leads !== 'two legs' && wayOf(k.stone) !== 'length')
+    k.say('coil-across', 'error', 'leads', {}, { field: 'leads', value: 'two legs' })
   const [thick, least] = [k.thick('size'), 0.4]
   if (thick > hole - PASSES) {
     const passing = nearestSize(hole - PASSES, [least, hole - PASSES], {})
@@ -37,9 +40,9 @@ const strung: Step = {
   forms: [{ of: ['spine'], kinds: [THROUGH] }],
 }
 
-/** One leg through the hole, one behind: both come up to a bail that is bound or twisted and rolled. */
+/** One leg through the hole and one behind, or one on either side of a hole across: both come up to a bail. */
 function withLeg(k: K): Omit<Wirework, 'stones'> {
-  const spine = backLeg(k, drilledOf(k))
+  const spine = wayOf(k.stone) === 'length' ? backLeg(k, drilledOf(k)) : sling(k)
   const bail = bailOf(k, {
     pen: spine.front,
     other: spine.back,
@@ -61,10 +64,19 @@ function withLeg(k: K): Omit<Wirework, 'stones'> {
     ties: bail.ties,
     ...(bail.hang ? { hang: bail.hang } : {}),
     steps: [
-      { id: 'shape-u', kind: 'bend', takes: { bend: fixed('bends', 1) }, forms: shaped(['foot']) },
+      ...(wayOf(k.stone) === 'length'
+        ? [
+            {
+              id: 'shape-u',
+              kind: 'bend' as const,
+              takes: { bend: fixed('bends', 1) },
+              forms: shaped(['foot']),
+            },
+          ]
+        : []),
       strung,
       {
-        id: 'lead-leg',
+        id: wayOf(k.stone) === 'length' ? 'lead-leg' : 'lead-legs',
         kind: 'bend',
         final: true,
         takes: { bend: fixed('bends', 3) },
@@ -122,14 +134,13 @@ function unfit(stone: FullStone): Unfit | undefined {
   if (!(stone.hole > 0)) return { code: 'no-hole', field: 'kind', values: { kind: kindWord(stone) } }
   if (stone.kind !== 'bead' && stone.kind !== 'slab')
     return { code: 'no-hole', field: 'kind', values: { kind: kindWord(stone) } }
-  if ((stone.way ?? (stone.kind === 'slab' ? 'depth' : 'length')) !== 'length')
-    return { code: 'across', field: 'way' }
+  if (wayOf(stone) !== 'length' && stone.kind === 'bead') return { code: 'across', field: 'way' }
   if (stone.hole < 0.5) return { code: 'narrow', field: 'hole', values: { hole: stone.hole } }
   if (stone.hole > 2.4) return { code: 'wide', field: 'hole', values: { hole: stone.hole } }
   return undefined
 }
 
-/** A wire through the hole of a drilled stone: a second leg of it up behind, or a flat coil below and a loop above. */
+/** A wire through the hole of a drilled stone: two legs of it come up to a bail, or it runs from a flat coil below to a loop above. */
 const recipe: Recipe<typeof choices> = {
   id: 'spine-focal',
   version: 1,
@@ -144,7 +155,7 @@ const recipe: Recipe<typeof choices> = {
   unfit,
   make: (k) => {
     tell(k)
-    return { ...(k.o.leads === 'plain' ? plain(k) : withLeg(k)), stones: [strungOn(k)] }
+    return { ...(k.o.leads === 'coil below' ? plain(k) : withLeg(k)), stones: [strungOn(k)] }
   },
   notes: [
     { parts: ['foot'], seen: 'front', choices: ['leads', 'coil', 'play', 'size'] },
@@ -166,10 +177,10 @@ const recipe: Recipe<typeof choices> = {
     end: ['neck'],
   },
   mends: {
-    weakest: ['thread', 'lead-leg'],
-    shake: ['lead-leg', 'thread'],
-    push: ['lead-leg', 'thread'],
-    turn: ['lead-leg'],
+    weakest: ['thread', 'lead-leg', 'lead-legs'],
+    shake: ['lead-leg', 'lead-legs', 'thread'],
+    push: ['lead-leg', 'lead-legs', 'thread'],
+    turn: ['lead-leg', 'lead-legs'],
     ends: ['trim'],
     worn: ['roll-bail', 'shape-loop'],
     stone: ['thread'],

@@ -4,11 +4,11 @@ import type { RecipeText } from '../kit/index.js'
 export const text: RecipeText = {
   name: 'Spine',
   about:
-    'A wire through the hole of a drilled stone. One leg of it comes up through the stone and the other behind it, over its top, and both make the bail; or the wire is coiled flat below and looped above.',
+    'A wire through the hole of a drilled stone. Two legs of it come up to the bail: one through the stone and one behind it, or one on either side of a hole across; or the wire is coiled flat below and looped above.',
   school:
     'The leg behind is led last and gently. Other makers weave both stems, or lead one of them on as an ornament beside the stone.',
   params: {
-    leads: 'Second way',
+    leads: 'Held by',
     bail: 'Bail, inside',
     neck: 'Bound below the bail',
     coil: 'Turns of the coil below',
@@ -31,11 +31,15 @@ export const text: RecipeText = {
     'no-hole':
       'A spine runs through a hole, and this {kind} has none. A setting that reaches round its edge or over its faces takes it.',
     across:
-      'Its hole runs across, and a spine runs from foot to top. Measured the other way up, its hole lengthwise, it can be strung.',
+      'Its hole runs across its middle, and two legs from there meet no bail above it. Measured the other way up, its hole lengthwise, it can be strung.',
     narrow:
       'A hole of {hole:1} mm lets no wire through that would carry a stone. Bored out wider it could be strung.',
     wide: 'Through a hole of {hole:1} mm both stems slip: it asks for a bundle of wires. A cage of hoops takes it as if it had none.',
     'too-thick': 'Wire of {thick:2} mm does not pass a hole of {hole:2} mm.',
+    'coil-across':
+      'A coil below holds a stone whose hole runs from foot to top. From a hole across two legs come up.',
+    'no-room':
+      'From this hole no leg comes up clear of the stone: it lies too far below the top. Measured the other way up it may.',
     slips:
       'Two stems side by side are {stems:1} mm wide: a hole of {hole:1} mm slips over them. Take thicker wire.',
     loose: 'The wire is free in its hole by {free:1} mm on every side: the stone swings on it.',
@@ -68,6 +72,12 @@ export const text: RecipeText = {
       title: 'Bind the neck',
       say: 'Bind both wires side by side with {tie} until it measures {length:1} mm, about {turns} turns.',
       look: 'Turn beside turn, down to the stone and not onto it.',
+    },
+    'lead-legs': {
+      title: 'Lead both legs up',
+      say: 'Lead one leg up on either side of the stone, and bring both upright side by side above its top.',
+      look: 'Both slope alike; the stone swings a little between them.',
+      caution: 'Gently: a hard pull over the edge chips the stone.',
     },
     'set-aside': {
       title: 'Set the stem aside',

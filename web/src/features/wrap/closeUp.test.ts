@@ -29,6 +29,7 @@ const ball: Stone = {
   length: 13,
   width: 13,
   depth: 13,
+  hole: 0,
   mineral: 'agate',
   outline: 'round',
 }
