@@ -45,3 +45,37 @@ for (const [width, height, asked] of [
       }
     }
   })
+
+test('on a phone and a tablet all that is tapped is as large as a finger, and no letter is too small', async ({
+  page,
+}) => {
+  await demo(page)
+  for (const [width, height] of [
+    [390, 844],
+    [768, 1024],
+  ] as const) {
+    await page.setViewportSize({ width, height })
+    for (const path of ['', 'measure', 'choose', 'plan', 'cut', 'wrap', 'proof']) {
+      await page.goto(path === '' ? `${url()}/` : `${url()}/pieces/piece-labradorite/${path}`)
+      await expect(page.getByRole('heading').first()).toBeVisible()
+      const small = await page.evaluate(() => {
+        const told: string[] = []
+        const controls = 'button, select, textarea, input:is([type=text], [type=number], :not([type]))'
+        for (const e of document.querySelectorAll<HTMLElement>(controls)) {
+          const box = e.getBoundingClientRect()
+          if (box.width < 2) continue
+          // what a small word takes around itself counts
+          const around = e.tagName === 'BUTTON' ? parseFloat(getComputedStyle(e, '::after').height) || 0 : 0
+          if (Math.max(box.height, around) < 43.5) told.push(`${e.textContent} ${box.height}`)
+        }
+        for (const e of document.querySelectorAll<HTMLElement>('main *, header *')) {
+          const own = [...e.childNodes].some((n) => n.nodeType === 3 && n.textContent!.trim())
+          if (own && !e.closest('svg') && parseFloat(getComputedStyle(e).fontSize) < 12)
+            told.push(e.textContent!)
+        }
+        return told
+      })
+      expect({ width, path, small }).toEqual({ width, path, small: [] })
+    }
+  }
+})

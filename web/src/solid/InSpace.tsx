@@ -46,7 +46,7 @@ export function InSpace({
       {saveAs && !space && (
         <button
           type="button"
-          className="absolute bottom-1 left-2 border-0 bg-transparent p-1 text-[15px] text-copper underline max-lg:landscape:hidden print:hidden"
+          className="absolute bottom-1 left-2 border-0 bg-transparent p-1 text-[15px] text-copper underline max-lg:hidden print:hidden"
           onClick={save}
         >
           Save the drawing

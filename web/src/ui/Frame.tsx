@@ -111,7 +111,7 @@ function Rule() {
       {marks
         .filter((i) => i % 20 === 0 && i > 0)
         .map((i) => (
-          <text key={i} x={2} y={i * px + 4} fontSize={11} fill="var(--soft)">
+          <text key={i} x={1} y={i * px + 4} fontSize={12} fill="var(--soft)">
             {i}
           </text>
         ))}

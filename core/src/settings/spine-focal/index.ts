@@ -158,7 +158,7 @@ const recipe: Recipe<typeof choices> = {
     return { ...(k.o.leads === 'coil below' ? plain(k) : withLeg(k)), stones: [strungOn(k)] }
   },
   notes: [
-    { parts: ['foot'], seen: 'front', choices: ['leads', 'coil', 'play', 'size'] },
+    { parts: ['foot', THROUGH], seen: 'front', choices: ['leads', 'coil', 'play', 'size'] },
     { parts: ['leg'], seen: 'back', choices: ['off'] },
     { parts: ['loop', 'bail', 'twisted'], seen: 'front', choices: ['bail', 'passes', 'roll', 'strip'] },
     {
