@@ -180,7 +180,14 @@ async function planning(page, address) {
 /** At Choose: until the first setting hangs from the rod, and the last. */
 async function choosing(page, address) {
   let met = true
-  for (const piece of ['piece-labradorite', 'piece-cushion', 'piece-hedge', 'piece-marble', 'piece-candle']) {
+  for (const piece of [
+    'piece-labradorite',
+    'piece-cushion',
+    'piece-hedge',
+    'piece-marble',
+    'piece-candle',
+    'piece-barrel',
+  ]) {
     // as a maker comes there: from the stone's measures
     const timed = async (what) => {
       await page.goto(`${address}/pieces/${piece}/measure`)

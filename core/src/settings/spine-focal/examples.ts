@@ -4,8 +4,27 @@ import { family } from './index.js'
 
 const round1 = (v: number): number => Number(v.toFixed(1))
 
-/** Beads of 8 to 24 mm, round, egg-shaped, flattened, barrels, tubes and coins, drilled through their length. */
+/** A drop of 18 to 34 mm, drilled across below its tip. */
+function drop(random: () => number): Stone {
+  const length = round1(18 + 16 * random())
+  const depth = round1(4 + 3 * random())
+  return {
+    kind: 'slab',
+    outline: 'drop',
+    way: random() < 0.5 ? 'depth' : 'width',
+    length,
+    width: round1(length * (0.5 + 0.2 * random())),
+    depth,
+    edge: round1(0.3 * depth),
+    hole: round1(0.9 + 0.3 * random()),
+    place: round1(4 + 1.5 * random()),
+    mineral: 'agate',
+  }
+}
+
+/** Beads of 8 to 24 mm, round, egg-shaped, flattened, barrels, tubes and coins, drilled through their length; and drops drilled across. */
 function stone(random: () => number): Stone {
+  if (random() < 0.2) return drop(random)
   const form = (['sphere', 'egg', 'flattened', 'barrel', 'tube', 'coin'] as const)[Math.floor(6 * random())]!
   const width = round1(8 + 10 * random())
   const longer = form === 'flattened' ? 0.6 + 0.2 * random() : 1.1 + 0.5 * random()

@@ -1,5 +1,5 @@
 import { THROUGH } from '../../design/index.js'
-import { norm, scale, sub, unit, type Vec3 } from '../../geom/index.js'
+import { along, planeAxes, type Vec3 } from '../../geom/index.js'
 import { pathLength, stationsOf, type Path, type Segment } from '../../path/index.js'
 import { bodyBox, bodyOf, fullStone, shapeOf } from '../../stone/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
@@ -72,7 +72,7 @@ export const searched = {
 const HALVINGS = 30
 const APART = 0.2
 /** The leg stands off the stone by a hair at least, mm. */
-const HAIR = 0.02
+export const HAIR = 0.02
 
 /** What of a drilled stone the wire has to do with. */
 export interface Drilled {
@@ -88,14 +88,12 @@ export interface Drilled {
 /** Rays by which the rim of a hole is found. */
 const RAYS = 8
 
-/** The stone without its hole: how far a place stands off it, and how far from a place its surface lies all round a hole there, one way. */
-function surfaceOf(k: K): Pick<Drilled, 'off'> & { readonly mouth: (from: Vec3, way: Vec3) => number } {
+/** The stone without its hole: how far a place stands off it, and how far from a place in the hole its mouth lies one way, all round. */
+export function surfaceOf(k: K): Pick<Drilled, 'off'> & {
+  readonly mouth: (from: Vec3, way: Vec3) => number
+} {
   const { index } = shapeOf(fullStone({ ...k.stone, hole: 0 }))
   const radius = k.stone.hole / 2
-  const [first, second]: readonly [Vec3, Vec3] = [
-    [0, 1, 0],
-    [0, 0, 1],
-  ]
   let near = NaN
   return {
     off: (p) => {
@@ -104,17 +102,10 @@ function surfaceOf(k: K): Pick<Drilled, 'off'> & { readonly mouth: (from: Vec3, 
       return found.distance
     },
     mouth: (from, way) => {
-      const [u, v] =
-        Math.abs(way[1]) > 0.5
-          ? [[1, 0, 0] as Vec3, second]
-          : way[2] !== 0
-            ? [[1, 0, 0] as Vec3, first]
-            : [first, second]
+      const [u, v] = planeAxes(way)
       const reaches = Array.from({ length: RAYS }, (_, i) => {
         const a = (2 * Math.PI * i) / RAYS
-        const at = [0, 1, 2].map(
-          (j) => from[j as 0]! + radius * (Math.cos(a) * u[j as 0]! + Math.sin(a) * v[j as 0]!),
-        ) as unknown as Vec3
+        const at = along(along(from, u, radius * Math.cos(a)), v, radius * Math.sin(a))
         return Math.max(...index.crossings(at, way))
       })
       return Math.max(...reaches)
@@ -198,11 +189,11 @@ export function backLeg(k: K, stone: Drilled): Spine {
 }
 
 /** Is each place of a path so. */
-const isOff = (path: Path, is: (p: Vec3) => boolean): boolean =>
+export const isOff = (path: Path, is: (p: Vec3) => boolean): boolean =>
   stationsOf(path, 0, pathLength(path), APART).every((x) => is(x.at.p))
 
 /** The largest value at which something is clear, where it is at the least one. */
-function widestClear(least: number, most: number, clear: (v: number) => boolean): number {
+export function widestClear(least: number, most: number, clear: (v: number) => boolean): number {
   if (clear(most)) return most
   let [low, high] = [least, most]
   for (let i = 0; i < HALVINGS; i++) {
@@ -245,76 +236,4 @@ export function plainSpine(
   }
   down.draw('coil', 'coil', turns, F.coil({ turns: coil, inner, size }))
   return { up, down, across: F.across({ turns: coil, inner, size }) }
-}
-
-/** A leg that does not come up clear within so many lengths of its own way across goes no other way. */
-const STEEPEST = 6
-
-/** A wire through a hole across, near the stone's top: a leg comes up on either side, and they meet above it. */
-export function sling(k: K): Spine {
-  const { off, mouth } = surfaceOf(k)
-  const { size } = k.q
-  const radius = k.radius('size')
-  const [hole] = bodyOf(k.stone).holes
-  const { through } = hole!
-  const across = unit(hole!.along)
-  const on = k.on()
-  const [d, r, o] = [numberOf(size), numberOf(radius), k.o.off]
-  const half = k.found(
-    'mouth',
-    'to either side',
-    Math.max(mouth(through, across), mouth(through, scale(across, -1))),
-    on,
-  )
-  const h = numberOf(half)
-  const top = bodyBox(bodyOf(k.stone)).y1
-  const aside = numberOf(F.aside({ size }))
-  /** One leg from where it leaves the hole: out, up and in to beside the middle. */
-  const legOf = (side: 1 | -1, peak: number): { readonly at: Vec3; readonly line: readonly Vec3[] } => {
-    const out = scale(across, side)
-    const from: Vec3 = [0, 1, 2].map((j) => through[j as 0]! + h * out[j as 0]!) as unknown as Vec3
-    const meet: Vec3 = [side * aside, through[1] + peak, through[2]]
-    // so far out that the bend begins at the mouth
-    let far = r + o
-    for (let i = 0; i < 8; i++) {
-      const corner: Vec3 = [0, 1, 2].map((j) => from[j as 0]! + far * out[j as 0]!) as unknown as Vec3
-      const rise = unit(sub(meet, corner))
-      const turn = Math.acos(
-        Math.max(-1, Math.min(1, rise[0] * out[0] + rise[1] * out[1] + rise[2] * out[2])),
-      )
-      far = o + r * Math.tan(turn / 2)
-    }
-    const corner: Vec3 = [0, 1, 2].map((j) => from[j as 0]! + far * out[j as 0]!) as unknown as Vec3
-    const lead = r * Math.tan(Math.acos(unit(sub(meet, corner))[1]) / 2)
-    return { at: from, line: [from, corner, meet, [meet[0], meet[1] + lead, meet[2]]] }
-  }
-  const isClear = (peak: number): boolean =>
-    ([1, -1] as const).every((side) =>
-      isOff(
-        { segments: roundedLine(legOf(side, peak).line, r) },
-        (p) => norm(sub(p, legOf(side, peak).at)) < d || off(p) > d / 2 + HAIR,
-      ),
-    )
-  const own = k.on('size', 'play', 'off', 'alloy', 'temper')
-  const least = top - through[1] + d
-  const most = least + STEEPEST * (h + d)
-  if (!isClear(most)) k.say('no-room', 'error', 'size', {})
-  const peak = k.found(
-    'peak',
-    'above the hole',
-    most - widestClear(0, most - least, (less) => isClear(most - less)) + k.o.play,
-    own,
-  )
-  const legs = ([1, -1] as const).map((side) => {
-    const segments: Segment[] = roundedLine(legOf(side, numberOf(peak)).line, r)
-    return new Pen(through, scale(across, side))
-      .line('through', THROUGH, half)
-      .draw(
-        'leg',
-        'leg',
-        segments,
-        k.found('leg', side === 1 ? 'on one side' : 'on the other', pathLength({ segments }), own),
-      )
-  })
-  return { front: legs[0]!, back: legs[1]!, top: through[1] + numberOf(peak) }
 }
