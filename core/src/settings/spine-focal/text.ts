@@ -28,13 +28,12 @@ export const text: RecipeText = {
   joints: {},
   outputs: { free: 'Free in the hole, on every side', across: 'Across the coil' },
   findings: {
-    'no-hole':
-      'A spine runs through a hole, and this {kind} has none. A setting that reaches round its edge or over its faces takes it.',
+    'no-hole': 'A spine runs through a hole, and this {kind} has none: look at the other settings.',
     across:
       'Its hole runs across its middle, and two legs from there meet no bail above it. Measured the other way up, its hole lengthwise, it can be strung.',
     narrow:
       'A hole of {hole:1} mm lets no wire through that would carry a stone. Bored out wider it could be strung.',
-    wide: 'Through a hole of {hole:1} mm both stems slip: it asks for a bundle of wires. A cage of hoops takes it as if it had none.',
+    wide: 'Through a hole of {hole:1} mm both stems slip: it asks for a bundle of wires, which none of the settings makes yet.',
     'too-thick': 'Wire of {thick:2} mm does not pass a hole of {hole:2} mm.',
     'coil-across':
       'A coil below holds a stone whose hole runs from foot to top. From a hole across two legs come up.',
