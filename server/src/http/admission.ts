@@ -7,6 +7,9 @@ import { readBody, refuseLarge } from './body.js'
 import type { SignedRequest } from './caller.js'
 import { ProblemError, sendProblem } from './problem.js'
 
+/** Longest body that is let run by when it is refused, bytes: a photograph as cameras take them. */
+const LET_BY = 32_000_000
+
 /**
  * What a request to the API passes before anything of its body is read: own origin for changes, a tab of this contract, a size that its
  * route takes, a session where the route is not open. Then the body is read within the route's limits.
@@ -25,8 +28,11 @@ export class Admission {
     this.admit(request, response).then(
       () => next(),
       (error: unknown) => {
-        // what is still to come of the body is not waited for
-        if (!request.complete) response.setHeader('Connection', 'close')
+        if (!request.complete) {
+          // what is still to come of a short body is let run by, so that who sends it hears why; no longer one is waited for
+          if (Number(request.headers['content-length'] ?? Infinity) <= LET_BY) request.resume()
+          else response.setHeader('Connection', 'close')
+        }
         sendProblem(response, error)
       },
     )
