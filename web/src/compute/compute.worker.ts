@@ -103,11 +103,11 @@ const compute = {
   chooseOne,
   sketchOne,
   /** Plans and checks a setting of a stone for nothing, so that what is asked next finds its code compiled. */
-  warmUp(stone: Stone) {
+  warmUp(stone: Stone, checks: boolean) {
     const id = checkStone(stone).some((f) => f.severity === 'error') ? undefined : familyFor(stone)
     if (id === undefined) return
     const sketch = sketchOne({ stone, family: id, wish: { alloy: 'copper' }, settings: DEFAULT_SETTINGS })
-    if (sketch && 'design' in sketch) planHold(sketch)
+    if (checks && sketch && 'design' in sketch) planHold(sketch)
   },
   fittedTool,
 }

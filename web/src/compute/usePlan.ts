@@ -49,7 +49,13 @@ let warm = false
 export function warmWorkers(stone: Stone): void {
   if (warm) return
   warm = true
-  for (const worker of [quickWorker(), slowWorker()]) worker.warmUp(stone).catch(() => undefined)
+  // the worker that sketches is not kept waiting by a check
+  quickWorker()
+    .warmUp(stone, false)
+    .catch(() => undefined)
+  slowWorker()
+    .warmUp(stone, true)
+    .catch(() => undefined)
 }
 
 /** Longest that any one answer is waited for, ms: thrice what the hardest stone takes. */
