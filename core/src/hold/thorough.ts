@@ -21,10 +21,13 @@ export interface Misses {
   readonly play: number
 }
 
-/** What a hand misses by on a stone of this size. @example missesOn({ low: [-3, -3, -2], high: [3, 3, 2] }).short // 0.3 */
-export function missesOn({ low, high }: Pick<Held, 'low' | 'high'>): Misses {
+/** What a hand misses by on a stone of this size; what is strung has no reach that could be short. @example missesOn({ low: [-3, -3, -2], high: [3, 3, 2] }).short // 0.3 */
+export function missesOn({ low, high, strung }: Pick<Held, 'low' | 'high' | 'strung'>): Misses {
   const side = Math.min(high[0] - low[0], high[1] - low[1])
-  return { short: Math.min(SHORT, FINELY.short * side), play: Math.min(PLAY, FINELY.play * side) }
+  return {
+    short: strung ? 0 : Math.min(SHORT, FINELY.short * side),
+    play: Math.min(PLAY, FINELY.play * side),
+  }
 }
 /** A wire that reaches over a face by less than this lies beside the stone, mm: no bend, but a wall that leans or a turn of the outline. */
 const BESIDE = 0.05
@@ -166,8 +169,6 @@ export const shortened = ({ held, spans, all, memory }: Setting, by: number): Se
  * over by less, for what a hand misses by is then more than what holds.
  */
 function drawnBack(st: Station, held: Held, by: number): Station {
-  // what is strung is held by its hole: no reach over a face could be short
-  if (held.strung) return st
   const { m, distance } = held.nearest(st.p, st.seed)
   if (distance > st.section.size + 1) return st
   const beside = held.outside?.(st.p[0], st.p[1])

@@ -151,17 +151,19 @@ function thoroughly(thorough: Thorough): string {
   const { both, short, play, misses } = thorough.careful
   const bends = `every bend ${misses.short < 0.5 ? `${misses.short.toFixed(1)} mm` : 'half a millimetre'} short`
   const air = `${misses.play < 0.1 ? `${misses.play.toFixed(2)} mm` : 'a tenth of a millimetre'} of play`
+  // what is strung has no bend that could be short, and its play is along its wire
+  const missing = misses.short > 0 ? `${bends} and ${air} all round` : `${air} along its wire`
   const lacks = missed('fails')
   if (lacks) return `; ${TOO_MUCH[lacks.id]}.`
   const weak = missed('doubtful')
-  if (!weak) return `: worn, shaken, pressed and knocked, ${bends} and ${air} all round too.`
+  if (!weak) return `: worn, shaken, pressed and knocked, ${missing} too.`
   const enough = (b: Borne | undefined) =>
     !b || (b.caught && (isBlow(weak.id) ? b.energy : b.force) >= weak.asks)
   const [what, borne] = !enough(play)
-    ? [`${air} all round`, play!]
+    ? [misses.short > 0 ? `${air} all round` : missing, play!]
     : !enough(short)
       ? [bends, short!]
-      : [`${bends} and ${air}`, both]
+      : [misses.short > 0 ? `${bends} and ${air}` : missing, both]
   return borne.caught
     ? ` as planned; with ${what}, ${TOO_MUCH[weak.id]}.`
     : ` as planned; with ${what}, it slips out ${sayWay(borne.arrow)}.`

@@ -2,9 +2,10 @@ import type { Design } from '../../design/index'
 import { norm, type Vec3 } from '../../geom/index'
 import { heldSeated, holdOf, settingOf } from '../../hold/index'
 import { measurePath, pathLength, stationsOf, type Path } from '../../path/index'
-import { DEFAULT_SETTINGS, plan } from '../../plan/index'
+import { DEFAULT_SETTINGS, holdLine, plan, planHold, planThorough } from '../../plan/index'
 import { fullStone, outlineOf, type Stone } from '../../stone/index'
 import { wireSize } from '../../wire/index'
+import { NEWTON_PER_GRAM } from '../../units/index'
 import { numberOf } from '../../working/index'
 import type { Options } from '../index'
 import { examples } from './examples'
@@ -171,3 +172,12 @@ it('refuses what no wire can be run through, each in its own words', () => {
   expect(codes({ ...ball, hole: 1 }, led.options)).toContain('spine-focal.too-thick')
   expect(codes({ ...ball, hole: 2.2 }, led.options)).toContain('spine-focal.slips')
 })
+
+it('is not said to be held with short bends, which it has none of: with play along its wire', () => {
+  const made = plan({ stone: ball, family: 'spine-focal', options: led.options, settings: DEFAULT_SETTINGS })
+  if (!made.ok) throw new Error('no plan')
+  const { hold } = planHold(made.plan)
+  const line = holdLine(hold, hold.force / NEWTON_PER_GRAM, planThorough(made.plan, hold), 0)
+  expect(line.more).toContain('a tenth of a millimetre of play along its wire too')
+  expect(line.more).not.toContain('short')
+}, 60_000)
