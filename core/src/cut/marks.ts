@@ -52,9 +52,14 @@ export function marksOf(wire: Wire, joints: readonly Joint[], halves: Halves, ma
   if (wire.parts.some((p) => p.kind === 'loops')) return out
   for (const joint of joints)
     for (const m of joint.members)
-      if (m.wire === wire.id) for (const s of [m.s0, m.s1]) out.push(mark(joint.id, s))
+      if (m.wire === wire.id && !isFoundByHand(wire, m))
+        for (const s of [m.s0, m.s1]) out.push(mark(joint.id, s))
   return out.sort((a, b) => numberOf(a.fromEnd) - numberOf(b.fromEnd))
 }
+
+/** Turns of a fine wire within one stretch of a stiff one: they are set where the fine wire comes to it, on the bent wire. */
+const isFoundByHand = ({ parts }: Wire, { runs, s0, s1 }: Joint['members'][number]): boolean =>
+  runs === true && parts.some((p) => p.s0 < s0 - SAME_PLACE && p.s1 > s1 + SAME_PLACE)
 
 /** Parts as named inputs of a sum; a kind that comes again gets its number. */
 export function named(parts: Halves['left']): Record<string, Quantity> {

@@ -8,6 +8,7 @@ import {
   outlineNearest,
   shapeOf,
   solidOf,
+  type Body,
   type FullStone,
   type Shape,
   type Solid,
@@ -16,6 +17,7 @@ import {
 import { heldAt } from './heldAt.js'
 import { heldEgg, heldMesh, heldOf, type Held } from './held.js'
 import { heldFaceted } from './heldFaceted.js'
+import { meshSupport, nearHollow } from './hollows.js'
 import { strungOn } from './strungOn.js'
 
 /** A hollow less deep than this is of a crystal's measures, not of the crystal, mm. */
@@ -31,19 +33,25 @@ const domed = remember<Solid, Held>(8)
 export function heldStone(stone: FullStone): Held {
   if (isDomed(stone)) {
     const solid = solidOf(stone)
-    return domed(solid, () => heldOf(solid))
+    return domed(solid, () =>
+      solid.outline.convex ? heldOf(solid) : withHollows(heldOf(solid), bodyOf(stone)),
+    )
   }
   if (isEgg(stone)) return heldEgg((stone.width + stone.depth) / 4, stone.length / 2)
   const shape = shapeOf(stone)
   return meshes(shape, () => {
-    const outline = shape.body.outline
+    // no wire comes into a drill hole that none runs through
+    const { index, mesh, body } = stone.hole > 0 ? shapeOf({ ...stone, hole: 0 }) : shape
+    const { outline } = body
     if (outline?.convex && stone.kind === 'faceted') return heldFaceted(shape, outline)
     // a slab's many triangles are not asked one by one; a crystal's measures leave its faces a little hollow
     const convex =
-      stone.kind === 'slab' && shape.body.holes.length === 0 && outline?.convex
+      stone.kind === 'slab' && outline?.convex
         ? true
-        : isConvexMesh(shape.mesh, stone.kind === 'crystal' ? MEASURED : undefined)
-    const held = heldMesh(shape.index, shape.mass.centre, convex)
+        : isConvexMesh(mesh, stone.kind === 'crystal' ? MEASURED : undefined)
+    const held = convex
+      ? heldMesh(index, shape.mass.centre, convex)
+      : withHollows({ ...heldMesh(index, shape.mass.centre), support: meshSupport(mesh) }, body)
     return outline
       ? {
           ...held,
@@ -54,6 +62,21 @@ export function heldStone(stone: FullStone): Held {
         }
       : held
   })
+}
+
+/** A stone with hollows in its outline: away from them it has one nearest place. */
+function withHollows(held: Held, body: Body): Held {
+  const { nearest, nearestAll } = held
+  const near = nearHollow(body)
+  if (!near || !nearestAll) return held
+  return {
+    ...held,
+    nearestAll: (p, reach) => {
+      if (near(p, reach)) return nearestAll(p, reach)
+      const found = nearest(p, { theta: NaN, phi: NaN })
+      return Math.abs(found.distance) > reach ? [] : [found]
+    },
+  }
 }
 
 /** A stone on a wire so thick, mm. @throws RangeError where it has no hole */

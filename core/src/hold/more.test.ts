@@ -27,6 +27,7 @@ const MORE: Readonly<Record<string, readonly ((o: Options) => Options)[]>> = {
     (o) => ({ size: thicker(o.size) }),
     (o) => ({ turns: Number(o.turns) + 1 }),
   ],
+  'criss-cross-cage': [(o) => ({ lace: thicker(o.lace) }), (o) => ({ turns: Number(o.turns) + 1 })],
   'loop-bezel': [
     (o) => ({ over: Number(o.over) + 0.3 }),
     (o) => ({ size: thicker(o.size) }),

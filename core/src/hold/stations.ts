@@ -321,8 +321,13 @@ function tautStations(path: Path, s0: number, s1: number, spacing: number): Retu
     return seg.kind === 'arc' && seg.sweep > BEND && s > s0 + BEND && s < s1 - BEND ? [s] : []
   })
   const stops = [s0, ...corners, s1]
-  return stops.slice(1).flatMap((s, i) => stationsOf(path, stops[i]!, s, spacing).slice(i === 0 ? 0 : 1))
+  return stops
+    .slice(1)
+    .flatMap((s, i) => stationsOf(path, stops[i]!, s, STRAIGHT * spacing).slice(i === 0 ? 0 : 1))
 }
+
+/** Between its bends it is straight: there stations stand so many times as far apart. */
+const STRAIGHT = 4
 
 /** A taut span with the joints at its ends. */
 interface Pulled {

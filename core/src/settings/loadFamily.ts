@@ -6,6 +6,7 @@ const LOADERS: Readonly<Record<string, () => Promise<{ readonly family: Family }
   'bound-frame': () => import('./bound-frame/index.js'),
   'corner-claws': () => import('./corner-claws/index.js'),
   'corset-back': () => import('./corset-back/index.js'),
+  'criss-cross-cage': () => import('./criss-cross-cage/index.js'),
   'loop-bezel': () => import('./loop-bezel/index.js'),
   'spine-focal': () => import('./spine-focal/index.js'),
   'twin-hoop': () => import('./twin-hoop/index.js'),

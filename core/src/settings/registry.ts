@@ -2,6 +2,7 @@
 import { family as boundFrame } from './bound-frame/index.js'
 import { family as cornerClaws } from './corner-claws/index.js'
 import { family as corsetBack } from './corset-back/index.js'
+import { family as crissCrossCage } from './criss-cross-cage/index.js'
 import { family as loopBezel } from './loop-bezel/index.js'
 import { family as spineFocal } from './spine-focal/index.js'
 import { family as twinHoop } from './twin-hoop/index.js'
@@ -13,6 +14,7 @@ export const FAMILIES: readonly Family[] = Object.values({
   boundFrame,
   cornerClaws,
   corsetBack,
+  crissCrossCage,
   loopBezel,
   spineFocal,
   twinHoop,

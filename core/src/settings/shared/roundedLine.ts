@@ -28,7 +28,7 @@ export function roundedLine(line: readonly Vec3[], radius: number): Segment[] {
     const corner = points[i]!
     const half = tangents[i]!
     if (i === last) {
-      if (norm(sub(corner, at)) > NOTHING) out.push({ kind: 'line', from: at, to: corner })
+      if (norm(sub(corner, at)) > NOTHING) out.push({ kind: 'line', from: tidy(at), to: tidy(corner) })
       break
     }
     if (half === 0) continue
@@ -36,12 +36,12 @@ export function roundedLine(line: readonly Vec3[], radius: number): Segment[] {
     const r = radius * Math.min(share(i - 1), share(i))
     const from = along(corner, u, -r * half)
     const inward = unit(sub(v, scale(u, dot(u, v))))
-    if (norm(sub(from, at)) > NOTHING) out.push({ kind: 'line', from: at, to: from })
+    if (norm(sub(from, at)) > NOTHING) out.push({ kind: 'line', from: tidy(at), to: tidy(from) })
     out.push({
       kind: 'arc',
-      centre: along(from, inward, r),
-      x: scale(inward, -1),
-      y: u,
+      centre: tidy(along(from, inward, r)),
+      x: tidy(scale(inward, -1)),
+      y: tidy(u),
       radius: r,
       sweep: 2 * Math.atan(half),
     })
@@ -49,6 +49,10 @@ export function roundedLine(line: readonly Vec3[], radius: number): Segment[] {
   }
   return out
 }
+
+/** Without digits that say nothing: a line has hundreds of corners, and a piece is kept as text. */
+const tidy = ([x, y, z]: Vec3): Vec3 => [digits(x), digits(y), digits(z)]
+const digits = (v: number): number => Math.round(v * 1e10) / 1e10
 
 /** A corner that turns by less than this goes straight on, radians; shorter than this nothing is drawn, mm. */
 const STRAIGHT = 1e-7

@@ -110,12 +110,14 @@ function cornerBehind([u, v]: readonly [number, number], c: number, side: 1 | -1
 }
 
 /** The stone as a string asks it. */
-function skinOf(stone: FullStone): Skin {
-  if (!isDomed(stone))
+export function skinOf(stone: FullStone): Skin {
+  if (!isDomed(stone)) {
+    const { index } = shapeOf(stone)
     return (p) => {
-      const { distance, m } = shapeOf(stone).index.nearest(p)
+      const { distance, m } = index.nearest(p)
       return { distance, m }
     }
+  }
   const solid = solidOf(stone)
   return ([x, y, z]) => solid.nearest(x, y, z)
 }
@@ -131,7 +133,8 @@ function corners(
   return ownCorners(stone, { from: into(from), to: into(to), side, off: lace / 2 }).map(inPiece(seat))
 }
 
-function ownCorners(stone: FullStone, drawn: Drawn): readonly Vec3[] {
+/** Corners of a string drawn taut past a stone that lies in the piece's own frame. */
+export function ownCorners(stone: FullStone, drawn: Drawn): readonly Vec3[] {
   const { index } = shapeOf(stone)
   const found = tautCorners(index, drawn)
   if (found) return found
