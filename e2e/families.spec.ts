@@ -22,6 +22,13 @@ const ROADS = [
     screen: { width: 768, height: 1024 },
   },
   {
+    family: 'criss-cross-cage',
+    piece: 'piece-creek',
+    worn: 'pendant',
+    counts: 'Begin at the foot',
+    screen: { width: 390, height: 844 },
+  },
+  {
     family: 'loop-bezel',
     piece: 'piece-ledge',
     worn: 'pendant',

@@ -187,6 +187,7 @@ async function choosing(page, address) {
     'piece-marble',
     'piece-candle',
     'piece-barrel',
+    'piece-creek',
   ]) {
     // as a maker comes there: from the stone's measures
     const timed = async (what) => {

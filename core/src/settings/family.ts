@@ -24,7 +24,7 @@ interface ParamBase {
 export type Param =
   | (ParamBase & {
       readonly kind: 'integer' | 'number'
-      readonly unit: 'mm' | '°' | 'wires' | 'turns' | 'bends' | 'loops'
+      readonly unit: 'mm' | '°' | 'wires' | 'turns' | 'bends' | 'loops' | 'places'
       readonly min: number
       readonly max: number
       readonly step: number

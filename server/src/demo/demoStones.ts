@@ -251,6 +251,7 @@ export const DEMO_STONES: readonly DemoStone[] = [
     id: 'demo-frostheart',
     name: 'Frost heart',
     stone: { ...cab('heart', 'rose quartz', 24, 25, 9, { wall: 0.6, back: 4, cleft: 3.2 }), kind: 'puffy' },
+    piece: { name: 'Frost heart, crossed', station: 'wrap', alloy: 'copper', setting: 'Criss-cross cage' },
   },
   {
     id: 'demo-creek',
@@ -273,6 +274,7 @@ export const DEMO_STONES: readonly DemoStone[] = [
         [-7, 3],
       ],
     },
+    piece: { name: 'River find', station: 'plan', alloy: 'copper', setting: 'Criss-cross cage' },
   },
   {
     id: 'demo-hedge',

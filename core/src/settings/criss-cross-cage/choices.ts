@@ -29,7 +29,7 @@ export const choices = {
   neck: inDetail(neck),
   passes: inDetail(passes),
   rounds: inDetail(rounds),
-  levels: count('hold', 'turns', [3, 14], {
+  levels: count('hold', 'places', [3, 14], {
     start: ({ stone }) => fewestLevels(stone),
     search: { among: ({ stone }) => [0, 1, 2].map((more) => fewestLevels(stone) + more) },
     mend: { move: 'more-levels', by: [1, 2] },

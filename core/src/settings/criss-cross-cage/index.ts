@@ -87,7 +87,11 @@ function stepsOf(k: K, { part }: Frame, { stops }: Laced): Step[] {
     lash('begin-cage', at(0, 0), { brings: ['lace'] }),
     { id: 'seat', kind: 'seat', wires: [], stone: 'in', hold: { on: 'tape' } },
     lash('cross', at(1, levels - 2), { values: { n: levels - 2 } }),
-    lash('end-cage', at(levels - 1, levels - 1), { hold: { off: 'tape' }, final: true }),
+    lash('end-cage', at(levels - 1, levels - 1), {
+      hold: { off: 'tape' },
+      final: true,
+      values: { ends: k.o.ends },
+    }),
   ]
 }
 

@@ -16,7 +16,8 @@ export const text: RecipeText = {
   school:
     'Both ends of one fine wire are laced up from the foot. Other makers lead a wire of its own over each face, or tie the crossings where they meet.',
   params: {
-    levels: 'Places tied up each side',
+    levels: 'Tied, up each side',
+    neck: 'Bound below the loop',
     turns: 'Turns at each place',
     ends: 'Turns at foot and end',
     size: 'Frame wire',
@@ -65,6 +66,11 @@ export const text: RecipeText = {
       say: 'Lay the stone into the rounds from the front.',
       look: 'It goes in without force, with room for a turn of the lacing on all sides.',
     },
+    'bind-neck': {
+      title: 'Bind the neck',
+      say: 'Lay both ends along the legs, one before and one behind, and bind all four below the loop with {tie} until it measures {length:1} mm, about {turns} turns.',
+      look: 'Both rounds stand as far apart as the stone’s edge is thick, and nothing turns.',
+    },
     'begin-cage': {
       title: 'Begin at the foot',
       say: 'Lay the middle of the lacing ({tie}) straight across behind, at the lowest places. Wind each end round the round behind, past the edge, and round the one in front: {places} places.',
@@ -85,7 +91,7 @@ export const text: RecipeText = {
     },
     'end-cage': {
       title: 'Tie both ends off',
-      say: 'Cross once more on each side, wind {turns} turns at {places} places, and press both ends in on the outer side. Take the tape off. What is slack takes a small kink of the pliers.',
+      say: 'Cross once more on each side, wind {turns} turns, lead each end past the edge and wind {ends} more, {places} places in all. Press both ends in on the outer side. Take the tape off. What is slack takes a small kink of the pliers.',
       look: 'The stone does not turn in its cage.',
     },
   },
