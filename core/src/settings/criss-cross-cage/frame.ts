@@ -1,12 +1,12 @@
 import { mirrorX, type Vec3 } from '../../geom/index.js'
-import { pathLength, reverseSegment, type Segment, type Skin } from '../../path/index.js'
-import { outlineOf, outlineRun, type FullStone } from '../../stone/index.js'
+import { pathLength, reverseSegment, type Segment } from '../../path/index.js'
+import { outlineRun } from '../../stone/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
 import { crankOf, figures, mm, moved, Pen, type Given } from '../kit/index.js'
 import { castOnLoop } from '../kit/parts/castOnLoop.js'
-import { skinOf } from '../kit/parts/lacing.js'
 import type { PartOfWork } from '../kit/wirework.js'
 import { arcSegments } from '../shared/arcs.js'
+import { edgeHeight, INSIDE } from '../shared/edgeHeight.js'
 import { latestLeave, shoulderOf, shoulderPath } from '../shared/shoulder.js'
 import type { choices } from './choices.js'
 import { edgesOf, FOOT, pushedApart, type Sides } from './windows.js'
@@ -15,8 +15,6 @@ export type K = Given<typeof choices>
 
 /** Between stone and frame there is room for a turn of the lacing, and so much more, mm. */
 const CLEAR = 0.02
-/** So far inside its edge it is asked how high the stone is there, mm. */
-const INSIDE = 0.4
 const FRONT: Vec3 = [0, 0, 1]
 const BACK: Vec3 = [0, 0, -1]
 
@@ -67,35 +65,6 @@ export const searched = {
   longest: 'the longest {which}, seen from the front',
 } as const
 
-/** Height of a stone's surface above or below a place inside its edge, mm. */
-function heightAt(skin: Skin, x: number, y: number, face: 1 | -1, most: number): number {
-  let [low, high] = [0, most]
-  for (let n = 0; n < HALVINGS; n++) {
-    const middle = (low + high) / 2
-    if (skin([x, y, face * middle]).distance < 0) low = middle
-    else high = middle
-  }
-  return low
-}
-const HALVINGS = 16
-/** Places along each arc of the outline that are asked; arcs that turn more sharply than the wire lies inside are not. */
-const ASKED = 6
-
-/** How high the stone is just inside its edge, where that is least. */
-function edgeOf(stone: FullStone, face: 1 | -1): number {
-  const skin = skinOf(stone)
-  const heights = outlineOf(stone)
-    .arcs.filter(({ r }) => r < 0 || r > INSIDE)
-    .flatMap(({ cx, cy, r, from, to }) =>
-      Array.from({ length: ASKED }, (_, i) => {
-        const at = from + ((to - from) * (i + 0.5)) / ASKED
-        const [x, y] = [cx + (r - INSIDE) * Math.cos(at), cy + (r - INSIDE) * Math.sin(at)]
-        return heightAt(skin, x, y, face, stone.depth)
-      }),
-    )
-  return Math.min(...heights)
-}
-
 /** The frame: where its rounds run, and its wire as both halves from the loop on. */
 export interface Frame extends Sides {
   readonly offset: Quantity
@@ -133,12 +102,12 @@ export function frameOf(k: K): Frame {
   const sides: Sides = { ...edges, off, leave: Math.PI / 2 - before }
   const high = {
     front: F.high({
-      edge: k.found('edge', 'in front', edgeOf(k.stone, 1), k.on()),
+      edge: k.found('edge', 'in front', edgeHeight(k.stone, 1), k.on()),
       size: q.size,
       lace: q.lace,
     }),
     back: F.high({
-      edge: k.found('edge', 'behind', edgeOf(k.stone, -1), k.on()),
+      edge: k.found('edge', 'behind', edgeHeight(k.stone, -1), k.on()),
       size: q.size,
       lace: q.lace,
     }),

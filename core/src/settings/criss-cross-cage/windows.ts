@@ -1,4 +1,4 @@
-import { bisect, dist, type Vec2 } from '../../geom/index.js'
+import { bisect, emptyCircle, type Vec2 } from '../../geom/index.js'
 import {
   fullStone,
   mirroredStone,
@@ -70,17 +70,8 @@ export function crossingsOf(sides: Sides, levels: number, face: 1 | -1): (readon
   ]
 }
 
-const fromLine = (p: Vec2, [a, b]: readonly [Vec2, Vec2]): number => {
-  const [dx, dy] = [b[0] - a[0], b[1] - a[1]]
-  const whole = dx * dx + dy * dy
-  const t = whole > 0 ? Math.max(0, Math.min(1, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / whole)) : 0
-  return dist([p[0], p[1], 0], [a[0] + t * dx, a[1] + t * dy, 0])
-}
-
-/** Places round the frame, and rows of places that are asked first; then it is asked nearer and nearer by. */
+/** Places round the frame by which its line is told. */
 const ROUND = 72
-const ROWS = 24
-const NEARER = 6
 
 /** Diameter of the largest circle on a face that meets neither frame nor crossings, mm, as they are seen from the front. */
 export function widestOpen(sides: Sides, levels: number, face: 1 | -1): number {
@@ -93,34 +84,7 @@ export function widestOpen(sides: Sides, levels: number, face: 1 | -1): number {
     })
     frame.push(...(side === 1 ? half : half.reverse()))
   }
-  const lines = [
-    ...crossingsOf(sides, levels, face),
-    ...frame.map((p, i) => [p, frame[(i + 1) % frame.length]!] as const),
-  ]
-  const inside = ([x, y]: Vec2): boolean => {
-    let odd = false
-    frame.forEach((a, i) => {
-      const b = frame[(i + 1) % frame.length]!
-      if (a[1] > y !== b[1] > y && x < a[0] + ((b[0] - a[0]) * (y - a[1])) / (b[1] - a[1])) odd = !odd
-    })
-    return odd
-  }
-  const freeAt = (p: Vec2): number => (inside(p) ? Math.min(...lines.map((l) => fromLine(p, l))) : 0)
-  const [left, right] = [-sides.left.right, sides.right.right]
-  const [low, high] = [sides.right.bottom, sides.right.top]
-  let best: { at: Vec2; free: number } = { at: [0, 0], free: 0 }
-  const ask = (at: Vec2) => {
-    const free = freeAt(at)
-    if (free > best.free) best = { at, free }
-  }
-  for (let i = 1; i < ROWS; i++)
-    for (let j = 1; j < ROWS; j++) ask([left + ((right - left) * i) / ROWS, low + ((high - low) * j) / ROWS])
-  let step = Math.max(right - left, high - low) / ROWS
-  for (let n = 0; n < NEARER; n++, step /= 2) {
-    const [x, y] = best.at
-    for (const i of [-1, 0, 1]) for (const j of [-1, 0, 1]) ask([x + i * step, y + j * step])
-  }
-  return 2 * best.free
+  return 2 * emptyCircle(frame, crossingsOf(sides, levels, face)).radius
 }
 
 /** A fine wire is pushed aside until it is longer by this share: then it stays so. */
