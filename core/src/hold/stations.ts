@@ -327,7 +327,7 @@ function tautStations(path: Path, s0: number, s1: number, spacing: number): Retu
 }
 
 /** Between its bends it is straight: there stations stand so many times as far apart. */
-const STRAIGHT = 4
+const STRAIGHT = 2
 
 /** A taut span with the joints at its ends. */
 interface Pulled {

@@ -107,8 +107,6 @@ export interface Laced {
   readonly strand: Strand
   readonly ties: readonly Tie[]
   readonly stops: readonly Stop[]
-  /** Turns lie on others, or past the end of a round. */
-  readonly crowded: boolean
 }
 
 /** One end of the lacing, on from where its middle comes to the first turns. */
@@ -129,7 +127,7 @@ function drawEnd(
     const put = (list: readonly Vec3[]) => {
       const round = roundedLine(list, c)
       const long = pathLength({ segments: round })
-      pen.draw(`turns-${i}`, 'turns', round, k.found('turns', which, long, { ...on, turns: stop.turns }))
+      pen.draw(`turns-${i}`, 'turns', round, k.found('turns', which, long, { ...on, wound: stop.turns }))
     }
     if (!next) {
       // it ends on the outer side, before it would go over the crown once more
@@ -153,6 +151,12 @@ const ENDS = 1.2
 
 /** The lacing: one fine wire, its middle wound round the foot, both ends led up over the faces and past the edge in turn, turns at each place of the frame. */
 export function lacedOver(k: K, frame: Frame): Laced {
+  const stops = ([1, -1] as const).flatMap((half) => stopsOf(k, frame, half))
+  if (!haveRoom(k, frame, stops)) {
+    const { levels } = k.o
+    k.say('crowded', 'error', 'levels', { levels }, { field: 'levels', value: Math.max(3, levels - 2) })
+    throw new RangeError('turns have no room beside each other')
+  }
   // its middle lies straight across behind, at the lowest level
   const [a, b] = ([1, -1] as const).map(
     (half) => crownOf(turnsAt(k, frame, stopsOf(k, frame, half)[0]!)).place,
@@ -169,7 +173,6 @@ export function lacedOver(k: K, frame: Frame): Laced {
   pens.left.draw('crossing-start', 'taut', taut, k.found('crossing', 'the middle, behind', long, lacedOn(k)))
   drawEnd(k, pens.right, 1, right, [...leaving].reverse())
   drawEnd(k, pens.left, -1, left, coming)
-  const stops = [...right.stops, ...left.stops]
   const tie = (stop: Stop, i: number): Tie => {
     const length = F.wound({ lace: k.q.lace, turns: stop.turns })
     const half = stop.half === 1 ? 'right' : 'left'
@@ -200,6 +203,5 @@ export function lacedOver(k: K, frame: Frame): Laced {
     strand: { id: 'lace', size: 'lace', left: pens.left.pieces, right: pens.right.pieces, finish: 'tucked' },
     ties: [...right.stops.map(tie), ...left.stops.map(tie)],
     stops,
-    crowded: !haveRoom(k, frame, stops),
   }
 }

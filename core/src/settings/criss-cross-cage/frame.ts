@@ -2,7 +2,7 @@ import { mirrorX, type Vec3 } from '../../geom/index.js'
 import { pathLength, reverseSegment, type Segment } from '../../path/index.js'
 import { outlineRun } from '../../stone/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
-import { crankOf, figures, mm, moved, Pen, type Given } from '../kit/index.js'
+import { crankOf, figure, figures, mm, moved, Pen, type Given } from '../kit/index.js'
 import { castOnLoop } from '../kit/parts/castOnLoop.js'
 import type { PartOfWork } from '../kit/wirework.js'
 import { arcSegments } from '../shared/arcs.js'
@@ -35,6 +35,7 @@ export const { make: F, formulas } = figures('cage', {
     '{radius} × the larger of 1 and 3 × {size} / (2 × {high}): of the bends by which legs and ends part, wide where they part little',
     ({ radius, size, high }) => radius * Math.max(1, (3 * size) / (2 * high)),
   ),
+  crossed: figure('', '2 × ({levels} − 2): crossings but for the last two', ({ levels }) => 2 * (levels - 2)),
   bundle: mm(
     '(2 + 2 × √2 + π) × {size}: a taut string round two legs side by side, with an end on each of them',
     ({ size }) => (2 + 2 * Math.SQRT2 + Math.PI) * size,
@@ -58,7 +59,7 @@ export const searched = {
   round: 'round the stone’s edge on the {which}, at {off}',
   shoulder: 'from the round up beside the neck: {which}',
   rise: 'upright, to where all four wires lie together: {which}',
-  turns: 'round the frame: {which}, {turns} turns of {lace} on wire of {size}',
+  turns: 'round the frame: {which}, {wound} turns of {lace} on wire of {size}',
   strap: 'from one round to the other past the stone’s edge: {which}',
   crossing: 'over the face, as a taut wire of {lace} lies on the stone: {which}',
   open: 'largest circle that meets neither frame nor crossings, seen from the {which}',

@@ -28,12 +28,10 @@ function windowOf(k: K, frame: Frame) {
   return faces.reduce((a, b) => (numberOf(b) > numberOf(a) ? b : a))
 }
 
-function tell(k: K, laced: Laced, wide: number, passes: number): void {
+function tell(k: K, wide: number, passes: number): void {
   const { levels } = k.o
   if (wide > ROOM * passes)
     k.say('wide-window', 'doubt', 'levels', { wide, passes }, { field: 'levels', value: levels + 1 })
-  if (laced.crowded)
-    k.say('crowded', 'error', 'levels', { levels }, { field: 'levels', value: Math.max(3, levels - 2) })
 }
 
 const formsOf = (kinds: readonly string[], ids?: readonly string[]) => [
@@ -75,7 +73,6 @@ function stepsOf(k: K, { part }: Frame, { stops }: Laced): Step[] {
     id,
     kind: 'lash',
     wires: ['lace'],
-    takes: { cross: fixed('crossings', list.filter((s) => s.comes && s.level > 0).length) },
     places: list.map(lashed),
     ...over,
   })
@@ -85,12 +82,16 @@ function stepsOf(k: K, { part }: Frame, { stops }: Laced): Step[] {
     round('back'),
     { id: 'try', kind: 'try', wires: ['frame'] },
     neck,
-    lash('begin-cage', at(0, 0), { brings: ['lace'] }),
+    lash('begin-cage', at(0, 0), { brings: ['lace'], takes: { cross: fixed('crossings', 1) } }),
     { id: 'seat', kind: 'seat', wires: [], stone: 'in', hold: { on: 'tape' } },
-    lash('cross', at(1, levels - 2), { values: { n: levels - 2 } }),
+    lash('cross', at(1, levels - 2), {
+      takes: { cross: F.crossed({ levels: k.q.levels }) },
+      values: { n: levels - 2 },
+    }),
     lash('end-cage', at(levels - 1, levels - 1), {
       hold: { off: 'tape' },
       final: true,
+      takes: { cross: fixed('crossings', 2) },
       values: { ends: k.o.ends },
     }),
   ]
@@ -106,7 +107,7 @@ function make(k: K): Wirework {
     width: k.measured.width,
     depth: k.measured.depth,
   })
-  tell(k, laced, numberOf(wide), numberOf(passes))
+  tell(k, numberOf(wide), numberOf(passes))
   const neck: Tie = {
     ...frame.part.ties[0]!,
     of: [
