@@ -1,5 +1,5 @@
 import type { Design } from '../design/index.js'
-import { dot, type Vec3 } from '../geom/index.js'
+import { dot, remember, type Vec3 } from '../geom/index.js'
 import { holdOf, judged, NOTHING, type Hold } from './check.js'
 import { enoughFor, shareOf, type Asked, type Enough } from './demands.js'
 import { DIRECTIONS, nearestWay, WAYS } from './directions.js'
@@ -103,11 +103,31 @@ function pushedFurther(setting: Setting, hold: Hold, asked: Asked): Hold {
 export const firstForces = (setting: Setting, asked: Asked): Hold =>
   pushedFurther(setting, holdOf(setting, asked), asked)
 
+/** What the first check finds: forces, and a way in which what they find sound is doubtful. */
+export interface FirstFound {
+  readonly hold: Hold
+  readonly doubt: Vec3 | undefined
+}
+
+/** The last few: a search asks of what it proposes in the end what the plan of it asks again. */
+const laced = remember<Design, FirstFound & { readonly key: string }>(4)
+
+/** The first check of a laced setting. */
+export function firstLaced(design: Design, setting: Setting, asked: Asked): FirstFound {
+  const key = JSON.stringify(asked)
+  const found = () => ({ key, ...foundFirst(setting, asked) })
+  const known = laced(design, found)
+  return known.key === key ? known : found()
+}
+
 /** First check of a design round what is held: its forces, and the verdict with a cheap form of what a hand misses by. */
 export function firstCheck(design: Design, held: Held, asked: Asked): Hold {
   const setting = settingOf(design, held)
+  const { hold, doubt } = isLaced(setting) ? firstLaced(design, setting, asked) : foundFirst(setting, asked)
+  return doubt ? { ...hold, verdict: 'doubtful' } : hold
+}
+
+function foundFirst(setting: Setting, asked: Asked): FirstFound {
   const hold = firstForces(setting, asked)
-  return hold.verdict === 'sound' && firstDoubt(setting, hold, asked)
-    ? { ...hold, verdict: 'doubtful' }
-    : hold
+  return { hold, doubt: hold.verdict === 'sound' ? firstDoubt(setting, hold, asked) : undefined }
 }

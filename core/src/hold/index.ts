@@ -26,7 +26,7 @@ export type { Resistance } from './force.js'
 export { deepestIn } from './deepest.js'
 export { pushOut } from './release.js'
 export type { PushPoint, Release } from './release.js'
-export { bearsCarefully, firstCheck, firstDoubt, firstForces } from './firstCheck.js'
+export { bearsCarefully, firstCheck, firstForces, firstLaced } from './firstCheck.js'
 export {
   borneBy,
   borneWith,

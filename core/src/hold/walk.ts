@@ -78,14 +78,16 @@ const TURN_ERROR = 0.02
  * Pushes the stone in one direction as far as the wires let it: at each step every wire near it is found again on
  * the true surfaces, the best small rigid move is a linear program (max d·v with m·(v + w × r) <= gap), the stone is
  * moved, and so on. Caught: it gains under 0.002 mm twice in turn, and with a long step under a hundredth of it. Out: it has gone past the last
- * wire. A walk that ends in neither, or with a wire in the stone, is made again with finer steps; if that decides nothing it is undecided.
+ * wire. A walk that ends in neither, or with a wire in the stone, is made again with finer steps; if that decides nothing it is undecided. Of a stone with
+ * hollows each is made again warily first: what a wire leads it into may lie beside what it was asked about.
  */
 export function walk(spec: WalkSpec): WalkResult {
   let last: WalkResult | undefined
-  for (const fine of FINER) {
-    last = walkOnce(spec, fine)
-    if (last.outcome !== 'undecided') return last
-  }
+  for (const fine of FINER)
+    for (const wary of spec.held.convex ? [true] : [false, true]) {
+      last = walkOnce(spec, fine, wary)
+      if (last.outcome !== 'undecided') return last
+    }
   return last!
 }
 
@@ -95,8 +97,8 @@ function isSunk({ held, stations, start = REST }: WalkSpec, pose: Pose, memory: 
   return !standsIn({ held, stations, memory: newMemory(stations.length) }, start, DEEP)
 }
 
-/** One walk with steps and turns of this share of the usual ones. */
-function walkOnce(spec: WalkSpec, fine: number): WalkResult {
+/** One walk with steps and turns of this share of the usual ones; warily moves that lead into a wire are taken back. */
+function walkOnce(spec: WalkSpec, fine: number, wary: boolean): WalkResult {
   const { held, stations, direction, clear, start = REST, first } = spec
   const { centre } = held
   let pose = start
@@ -127,7 +129,7 @@ function walkOnce(spec: WalkSpec, fine: number): WalkResult {
     const near = rowsNear({ held, stations, memory }, pose, at, most / step, reachFor(step))
     // what is allowed for turning adds up: a move that led into a wire is taken back and made shorter
     const deep = deepestOf(near)
-    if (held.convex && last && deep < last.deep - INTO && last.step > fine * LEAST_STEP) {
+    if (wary && last && deep < last.deep - INTO && last.step > fine * LEAST_STEP) {
       ;({ pose, at } = last)
       step = Math.max(fine * LEAST_STEP, last.step / 2)
       asking = false
@@ -157,7 +159,7 @@ function walkOnce(spec: WalkSpec, fine: number): WalkResult {
       const [far, turned] = [scale(v, ahead), scale(w, ahead)]
       before = ratio = undefined
       // where that would lead into a wire, the move alone is made
-      if (!held.convex || !standsIn({ held, stations, memory }, movePose(pose, at, far, turned), INTO)) {
+      if (!wary || !standsIn({ held, stations, memory }, movePose(pose, at, far, turned), INTO)) {
         v = far
         w = turned
         gain *= ahead

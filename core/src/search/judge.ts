@@ -9,8 +9,7 @@ import {
   borneBy,
   DEMANDS,
   enoughFor,
-  firstDoubt,
-  firstForces,
+  firstLaced,
   heldSeated,
   holdOf,
   isLaced,
@@ -162,7 +161,7 @@ function judgeQuickly(ask: Ask, made: Made): Judged {
   const { force, energy } = enoughFor(asked)
   const enough = { force: MORE * force, energy: MORE * energy }
   const setting = settingOf(design, heldSeated(ask.stone, design.stones[0]!))
-  if (isLaced(setting)) return judgeLaced(ask, setting, asked)
+  if (isLaced(setting)) return judgeLaced(ask, design, setting, asked)
   const less = toleranced(setting, 'both')
   const most = atMost(less, enough.force).force / enough.force
   if (most < 1) return { share: most, barrier: { kind: 'careful', share: most } }
@@ -183,15 +182,14 @@ function judgeQuickly(ask: Ask, made: Made): Judged {
  * What is drawn taut bears as the stone is pushed: as the first check of a plan finds it. The way in which the candidate before was doubtful is
  * asked first: alike ones mostly fail in it too.
  */
-function judgeLaced({ doubtedIn }: Ask, setting: Setting, asked: Asked): Judged {
+function judgeLaced({ doubtedIn }: Ask, design: Design, setting: Setting, asked: Asked): Judged {
   const before = doubtedIn.way
   if (before && !bearsCarefully(setting, before, asked))
     return { share: 0, barrier: { kind: 'careful', share: 0 } }
-  const hold = firstForces(setting, asked)
+  const { hold, doubt: doubted } = firstLaced(design, setting, asked)
   if (!hold.caught) return { share: 0, barrier: { kind: 'out', way: outOf(hold) } }
   const share = hold.force / enoughFor(asked).force
   if (hold.verdict !== 'sound') return { share, barrier: { kind: 'careful', share } }
-  const doubted = firstDoubt(setting, hold, asked)
   doubtedIn.way = doubted ?? before
   // it was pushed no further than is asked, and asked for room to spare then
   return doubted ? { share, barrier: { kind: 'careful', share } } : { share: Math.max(ROOM, share) }

@@ -100,6 +100,8 @@ export const narrowest = ({ length, width, depth }: Pick<FullStone, 'length' | '
 /** A window is no wider than this share of what the stone passes: so much is left for what is measured wrong. */
 export const ROOM = 0.9
 const [LEAST, MOST] = [4, 14]
+/** What is proposed before the frame's wire is known has a little less still. */
+const SURE = 0.95
 /** A frame of usual wire, before its size is chosen: how far it lies off the edge, and its shoulders, mm. */
 const OFF = 0.95
 const SHOULDER = { offset: OFF, upright: 0.5, radius: 2 } as const
@@ -119,7 +121,7 @@ export function fewestLevels(stone: FullStone): number {
     const wide = ([1, -1] as const).map(
       (face) => widestOpen(sides, levels, face) + pushedApart(longest(sides, levels)),
     )
-    if (Math.max(...wide) < ROOM * narrowest(stone)) return levels
+    if (Math.max(...wide) < SURE * ROOM * narrowest(stone)) return levels
   }
   return MOST
 }

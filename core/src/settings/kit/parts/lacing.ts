@@ -135,6 +135,8 @@ function corners(
 
 /** Corners of a string drawn taut past a stone that lies in the piece's own frame. */
 export function ownCorners(stone: FullStone, drawn: Drawn): readonly Vec3[] {
+  // over a dome it has no corners to slide along
+  if (isDomed(stone)) return tautLine(skinOf(stone), drawn).slice(1, -1)
   const { index } = shapeOf(stone)
   const found = tautCorners(index, drawn)
   if (found) return found
