@@ -31,7 +31,8 @@ function crownAngle([u, w]: readonly [number, number], c: number): number {
   const toward = Math.atan2(w, u)
   const open = Math.acos(Math.min(1, c / Math.hypot(u, w)))
   // the tangent over the crown looks more to the face than that past the other side
-  return [toward + open, toward - open].reduce((a, b) => (Math.sin(b) > Math.sin(a) ? b : a))
+  const n = toward + (Math.sin(toward + open) >= Math.sin(toward - open) ? open : -open)
+  return Math.atan2(Math.sin(n), Math.cos(n))
 }
 
 /** Where corner `n` of the turns lies along the frame, mm: the first is where the wire comes or goes on. */
