@@ -19,7 +19,7 @@ const SHARPEST = 0.5
 /** The widest window of both faces, as a figure. */
 function windowOf(k: K, frame: Frame) {
   const { levels } = k.o
-  const on = { ...k.on('levels', 'size', 'lace'), off: frame.offset }
+  const on = { ...k.on('levels', 'size', 'lace', 'alloy', 'temper'), off: frame.offset }
   const long = k.found('longest', 'crossing', longest(frame, levels), on)
   const faces = ([1, -1] as const).map((face) => {
     const which = face === 1 ? 'front' : 'back'
