@@ -79,7 +79,7 @@ const TURN_ERROR = 0.02
  * the true surfaces, the best small rigid move is a linear program (max d·v with m·(v + w × r) <= gap), the stone is
  * moved, and so on. Caught: it gains under 0.002 mm twice in turn, and with a long step under a hundredth of it. Out: it has gone past the last
  * wire. A walk that ends in neither, or with a wire in the stone, is made again with finer steps; if that decides nothing it is undecided. Of a stone with
- * hollows each is made again warily first: what a wire leads it into may lie beside what it was asked about.
+ * hollows each is first made again so that moves that led into a wire are taken back; walks that decide something stay as they are.
  */
 export function walk(spec: WalkSpec): WalkResult {
   let last: WalkResult | undefined
@@ -97,7 +97,7 @@ function isSunk({ held, stations, start = REST }: WalkSpec, pose: Pose, memory: 
   return !standsIn({ held, stations, memory: newMemory(stations.length) }, start, DEEP)
 }
 
-/** One walk with steps and turns of this share of the usual ones; warily moves that lead into a wire are taken back. */
+/** One walk with steps and turns of this share of the usual ones; where it is wary, moves that lead into a wire are taken back. */
 function walkOnce(spec: WalkSpec, fine: number, wary: boolean): WalkResult {
   const { held, stations, direction, clear, start = REST, first } = spec
   const { centre } = held

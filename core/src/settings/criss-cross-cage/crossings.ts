@@ -149,7 +149,11 @@ const lacedOn = (k: K) => k.on('size', 'lace', 'levels', 'turns', 'ends', 'alloy
 /** The last turn ends so far past its corner, in distances from the middle of the frame's wire. */
 const ENDS = 1.2
 
-/** The lacing: one fine wire, its middle wound round the foot, both ends led up over the faces and past the edge in turn, turns at each place of the frame. */
+/**
+ * The lacing: one fine wire, its middle straight across behind at the lowest level, both ends led up over the faces and past the edge in turn, turns at each place of
+ * the frame.
+ * @throws RangeError where turns have no room beside each other; it is told before
+ */
 export function lacedOver(k: K, frame: Frame): Laced {
   const stops = ([1, -1] as const).flatMap((half) => stopsOf(k, frame, half))
   if (!haveRoom(k, frame, stops)) {
@@ -196,7 +200,7 @@ export function lacedOver(k: K, frame: Frame): Laced {
       turns: stop.turns,
       columns: 1,
       rows: 1,
-      field: numberOf(stop.turns) === k.o.ends ? 'ends' : 'turns',
+      field: stop.turns === k.q.ends ? 'ends' : 'turns',
     }
   }
   return {

@@ -4,12 +4,13 @@ import { outlineRun } from '../../stone/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
 import { crankOf, figure, figures, mm, moved, Pen, type Given } from '../kit/index.js'
 import { castOnLoop } from '../kit/parts/castOnLoop.js'
+import { BESIDE } from '../kit/parts/turnsOnFrame.js'
 import type { PartOfWork } from '../kit/wirework.js'
 import { arcSegments } from '../shared/arcs.js'
 import { edgeHeight, INSIDE } from '../shared/edgeHeight.js'
 import { latestLeave, shoulderOf, shoulderPath } from '../shared/shoulder.js'
 import type { choices } from './choices.js'
-import { edgesOf, FOOT, pushedApart, type Sides } from './windows.js'
+import { edgesOf, FOOT, narrowest, pushedApart, STRETCH, type Sides } from './windows.js'
 
 export type K = Given<typeof choices>
 
@@ -41,16 +42,16 @@ export const { make: F, formulas } = figures('cage', {
     ({ size }) => (2 + 2 * Math.SQRT2 + Math.PI) * size,
   ),
   wound: mm(
-    '1.12 × {lace} × {turns}: of the frame, turns side by side',
-    ({ lace, turns }) => 1.12 * lace * turns,
+    `${BESIDE} × {lace} × {turns}: of the frame, turns side by side`,
+    ({ lace, turns }) => BESIDE * lace * turns,
   ),
   window: mm(
-    '{open} + {longest} × √(1.01² − 1): the largest circle on this face that meets no wire, and the wires beside it pushed aside until they are longer by 1 %',
+    `{open} + {longest} × √(${1 + STRETCH}² − 1): the largest circle on this face that meets no wire, and the wires beside it pushed aside until they are longer by ${100 * STRETCH} %`,
     ({ open, longest }) => open + pushedApart(longest),
   ),
   passes: mm(
     'the middle one of {length}, {width} and {depth}: no round window that is smaller lets it through',
-    (x) => Object.values<number>(x).sort((a, b) => a - b)[1]!,
+    narrowest,
   ),
 })
 

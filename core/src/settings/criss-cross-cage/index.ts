@@ -34,9 +34,8 @@ function tell(k: K, wide: number, passes: number): void {
     k.say('wide-window', 'doubt', 'levels', { wide, passes }, { field: 'levels', value: levels + 1 })
 }
 
-const formsOf = (kinds: readonly string[], ids?: readonly string[]) => [
-  { of: ['frame'], ...(ids ? { ids } : { kinds }) },
-]
+/** Parts of the frame's wire from below the neck once round and up again. */
+const ROUND_PARTS = ['out', 'down', 'shoulder', 'edge', 'shoulder-end', 'up', 'in', 'pressed'] as const
 
 function stepsOf(k: K, { part }: Frame, { stops }: Laced): Step[] {
   const { levels } = k.o
@@ -61,12 +60,12 @@ function stepsOf(k: K, { part }: Frame, { stops }: Laced): Step[] {
     id: `round-${id}`,
     kind: 'shape',
     wires: ['frame'],
-    forms: formsOf(
-      [],
-      ['out', 'down', 'shoulder', 'edge', 'shoulder-end', 'up', 'in', 'pressed'].map(
-        (p) => `${p}-${id === 'front' ? 'right' : 'left'}`,
-      ),
-    ),
+    forms: [
+      {
+        of: ['frame'],
+        ids: ROUND_PARTS.map((part) => `${part}-${id === 'front' ? 'right' : 'left'}`),
+      },
+    ],
     values: { face: id },
   })
   const lash = (id: string, list: readonly Stop[], over: Partial<Step>): Step => ({

@@ -21,7 +21,7 @@ export interface Stop {
 }
 
 export const word = { side: { 1: 'right', [-1]: 'left' }, face: { 1: 'front', [-1]: 'back' } } as const
-export const stopId = (side: 1 | -1, level: number, face: 1 | -1): string =>
+const stopId = (side: 1 | -1, level: number, face: 1 | -1): string =>
   `${word.side[side]}-${level}-${word.face[face]}`
 
 /** Does a crossing from a level on one side to a level on the other lead up the frame there (1), or down it (−1). */

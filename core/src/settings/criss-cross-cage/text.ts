@@ -53,7 +53,7 @@ export const text: RecipeText = {
   steps: {
     'round-front': {
       title: 'Bend the round in front',
-      say: 'Lead one leg down and all round the stone’s edge as it is seen from the front, and up to the neck again. Bend it over a rod of the stone’s own curve, and lay it on the stone again and again.',
+      say: 'Lead one leg down and all round the stone’s edge as it is seen from the front, and up to the neck again. Shape it with fingers and nylon jaws a little at a time, and lay it on the stone again and again.',
       look: 'It lies flat, and leaves room for the lacing all round.',
     },
     'round-back': {

@@ -14,7 +14,7 @@ import { latestLeave } from '../shared/shoulder.js'
 
 /** Normals at the foot and at the top, radians. */
 export const FOOT = -Math.PI / 2
-export const TOP = Math.PI / 2
+const TOP = Math.PI / 2
 /** From the foot to the lowest level, and from the highest to where the frame turns up: shares of the way between two levels. */
 const BELOW = 0.6
 const ABOVE = 0.4
