@@ -8,6 +8,13 @@ import { choose, demo, toTheLedger, url } from './pages'
  */
 const ROADS = [
   {
+    family: 'channel-row',
+    piece: 'piece-spark',
+    worn: 'pendant',
+    counts: 'Seat, stone, far tie, near tie',
+    screen: { width: 1280, height: 800 },
+  },
+  {
     family: 'corner-claws',
     piece: 'piece-cushion',
     worn: 'pendant',

@@ -19,10 +19,13 @@ import {
 } from '@verger/core'
 import { z } from 'zod'
 
-const measure = z
-  .number()
-  .min(STONE_LIMITS.least, `must be ${STONE_LIMITS.least} mm or more`)
-  .max(STONE_LIMITS.most, `must be ${STONE_LIMITS.most} mm or less`)
+const measureFrom = (least: number) =>
+  z
+    .number()
+    .min(least, `must be ${least} mm or more`)
+    .max(STONE_LIMITS.most, `must be ${STONE_LIMITS.most} mm or less`)
+const measure = measureFrom(STONE_LIMITS.least)
+const depth = measureFrom(STONE_LIMITS.shallowest)
 const coordinate = z.number().min(-200).max(200)
 
 /** A row of stones alike or graded, or a pair for two ears. */
@@ -40,7 +43,7 @@ const groupSchema = z.discriminatedUnion('kind', [
       .strictObject({
         length: measure.optional(),
         width: measure.optional(),
-        depth: measure.optional(),
+        depth: depth.optional(),
         weighed: z.number().positive().max(10_000).optional(),
       })
       .optional(),
@@ -55,7 +58,7 @@ function kindSchema(kind: StoneKind) {
     outline: outlines.length > 0 ? z.enum(outlines) : z.literal('round').default('round'),
     length: measure,
     width: measure,
-    depth: measure,
+    depth,
     ...Object.fromEntries(
       measures.map((m) => [m.id, z.number().min(m.least).max(m.most).optional()] as const),
     ),

@@ -59,7 +59,8 @@ export function marksOf(wire: Wire, joints: readonly Joint[], halves: Halves, ma
 
 /** Turns of a fine wire within one stretch of a stiff one: they are set where the fine wire comes to it, on the bent wire. */
 const isFoundByHand = ({ parts }: Wire, { runs, s0, s1 }: Joint['members'][number]): boolean =>
-  runs === true && parts.some((p) => p.s0 < s0 - SAME_PLACE && p.s1 > s1 + SAME_PLACE)
+  runs === true &&
+  parts.some((p) => p.s0 < s0 + SAME_PLACE && p.s1 > s1 - SAME_PLACE && p.s1 - p.s0 > s1 - s0 + SAME_PLACE)
 
 /** Parts as named inputs of a sum; a kind that comes again gets its number. */
 export function named(parts: Halves['left']): Record<string, Quantity> {

@@ -1,6 +1,6 @@
 import { dist, dot } from '../geom/index.js'
 import { measurePath, segmentAt, segmentLength, type Segment } from '../path/index.js'
-import { jointsMade, type Design } from './design.js'
+import { jointsMade, stonesLaid, type Design } from './design.js'
 
 /** Where two segments of a wire's path do not meet: the width of the gap, mm, and the kink between their directions, degrees. */
 export interface BrokenPath {
@@ -70,7 +70,7 @@ export function checkDesign(design: Design): string[] {
     for (const id of jointsMade(op)) if (!joints.has(id)) out.push(`operation ${op.id} names no joint ${id}`)
   const stones = new Set(design.stones.map((s) => s.id))
   for (const op of design.operations)
-    for (const id of op.stones ?? []) if (!stones.has(id)) out.push(`operation ${op.id} names no stone ${id}`)
+    for (const id of stonesLaid(op)) if (!stones.has(id)) out.push(`operation ${op.id} names no stone ${id}`)
   const done = new Set<string>()
   for (const op of design.operations) {
     for (const need of op.needs)

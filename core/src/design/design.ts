@@ -72,6 +72,10 @@ export interface Joint {
   readonly woven?: Woven
   /** What is wound lies between wire and stone, and touches it first. */
   readonly between?: true
+  /** What is wound comes from the joint before and runs on to the next one: it has no ends there. */
+  readonly runsOn?: true
+  /** It only covers its wires, as turns along a rail do, and fixes them to nothing. */
+  readonly clads?: true
   /** Why the count itself is the target, and not the length: another side must match it, or it makes the pattern. */
   readonly counted?: 'sides' | 'pattern'
   /** A clamp takes moments (3 or more tight turns), a pin only forces. */
@@ -147,6 +151,8 @@ export interface Form {
 export interface Place {
   readonly joint: string
   readonly forms: readonly Form[]
+  /** Which stones are laid in there, before the joint is made. */
+  readonly stones?: readonly string[]
 }
 
 export interface Operation {
@@ -217,6 +223,21 @@ interface MakesJoints {
 /** Is it wound with a wire of its own, from the spool; coils and twists are made of the wires themselves. */
 export const isWound = ({ kind }: Pick<Joint, 'kind'>): boolean =>
   kind === 'bind' || kind === 'lash' || kind === 'weave'
+
+interface LaysStones {
+  readonly stone?: 'in'
+  readonly stones?: readonly string[]
+  readonly places?: readonly { readonly stones?: readonly string[] }[]
+}
+
+/** Stones that are laid in at an operation, where it is not all of them: at the first so many of its places. */
+export const stonesLaid = ({ stones = [], places = [] }: LaysStones, worked = Infinity): string[] => [
+  ...stones,
+  ...places.slice(0, worked).flatMap((p) => p.stones ?? []),
+]
+
+/** Does a stone come in at an operation. */
+export const laysIn = (op: LaysStones): boolean => op.stone === 'in' || stonesLaid(op).length > 0
 
 /** Ids of the joints that an operation makes, in order. @example jointsMade({ joint: 'neck' }) // ['neck'] */
 export const jointsMade = ({ joint, places = [] }: MakesJoints): string[] => [

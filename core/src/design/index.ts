@@ -1,4 +1,4 @@
-export { ALONE, THROUGH, isWound, jointOf, jointsMade, wireOf } from './design.js'
+export { ALONE, THROUGH, isWound, jointOf, jointsMade, laysIn, stonesLaid, wireOf } from './design.js'
 export type {
   Accent,
   Design,

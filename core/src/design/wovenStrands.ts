@@ -1,4 +1,4 @@
-import { add, cross, dot, remember, scale, sub, unit, type Vec3 } from '../geom/index.js'
+import { add, cross, dist, dot, remember, scale, sub, unit, type Vec3 } from '../geom/index.js'
 import { pathAt, type Path } from '../path/index.js'
 import { HAND_PACKING, parseWeave, strandPath, strandsOf, wirePlaces, type Weave } from '../weave/index.js'
 import { spanOf } from './rollAt.js'
@@ -19,6 +19,19 @@ export interface WovenStrand {
   readonly id: string
   readonly points: readonly Vec3[]
 }
+
+/** Base wires that stand farther apart than the weave asks: how far, on average. */
+function pitchOf(
+  base: readonly { readonly path: Path; readonly s0: number; readonly s1: number }[],
+  close: readonly number[],
+): { readonly pitch?: number } {
+  const at = base.map((m) => pathAt(m.path, (m.s0 + m.s1) / 2).p)
+  const pitch = at.slice(1).reduce((sum, p, i) => sum + dist(p, at[i]!), 0) / (at.length - 1)
+  const asked = close[close.length - 1]! / (close.length - 1)
+  return pitch > FARTHER * asked ? { pitch } : {}
+}
+/** Farther apart than this many times what a weave asks. */
+const FARTHER = 1.1
 
 /** Where the base wires are at a share of the way along them, and the way in which their face looks. */
 interface Across {
@@ -48,7 +61,8 @@ export function wovenStrands(
   const middle = (m: (typeof base)[number]) => pathAt(m.path, (m.s0 + m.s1) / 2).t
   const way = middle(base[0]!)
   const weave = weaveOf(woven.repeat, members.length)
-  const spec = { base: base[0]!.size, weaver: binder.size.mm, packing: HAND_PACKING }
+  const close = { base: base[0]!.size, weaver: binder.size.mm, packing: HAND_PACKING }
+  const spec = { ...close, ...pitchOf(base, wirePlaces(weave, close)) }
   const x = wirePlaces(weave, spec)
 
   const acrossAt = (share: number): Across => {

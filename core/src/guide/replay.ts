@@ -1,4 +1,4 @@
-import { jointsMade, type Design, type Operation } from '../design/index.js'
+import { jointsMade, stonesLaid, type Design, type Operation } from '../design/index.js'
 import type { Path } from '../path/index.js'
 import { develop, formKey, type Formed } from './develop.js'
 
@@ -33,6 +33,7 @@ export function perform(state: PieceState, op: Operation, places = Infinity): Pi
     wire.set(formKey(f), f.to)
     formed.set(f.wire, wire)
   }
+  const laid = stonesLaid(op, places)
   let holds = state.holds
   if (op.hold?.on !== undefined) holds = [...holds, op.hold.on]
   if (op.hold?.off !== undefined) {
@@ -44,12 +45,8 @@ export function perform(state: PieceState, op: Operation, places = Infinity): Pi
     done: [...state.done, op.id],
     formed,
     joints: [...state.joints, ...jointsMade({ ...op, places: worked })],
-    stone: op.stone ?? state.stone,
-    ...(op.stones
-      ? { stones: [...(state.stones ?? []), ...op.stones] }
-      : state.stones
-        ? { stones: state.stones }
-        : {}),
+    stone: op.stone ?? (laid.length > 0 ? 'in' : state.stone),
+    ...(laid.length > 0 || state.stones ? { stones: [...(state.stones ?? []), ...laid] } : {}),
     holds,
     cut: state.cut || op.kind === 'cut',
   }

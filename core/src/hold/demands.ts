@@ -41,16 +41,17 @@ export const isBlow = (id: DemandId): boolean => id === 'knocked' || id === 'fal
 const GRAVITY = 1000 * NEWTON_PER_GRAM
 
 /**
- * Demands on a stone of this mass (g). Energy of a blow is m v² / 2: a gram at 1 m/s has 0.5 N mm; of a fall m g h.
+ * Demands on a stone of this mass (g). Energy of a blow is m v² / 2: a gram at 1 m/s has 0.5 N mm; of a fall m g h. Where a fingertip lies on several
+ * stones of a row at once, it presses each with its share.
  * @example askedOf(DEMANDS, 10, undefined).knocked // 3.2 N mm
  */
-export function askedOf(demands: Demands, mass: number, worn: 'ring' | undefined): Asked {
+export function askedOf(demands: Demands, mass: number, worn: 'ring' | undefined, under = 1): Asked {
   const weight = mass * NEWTON_PER_GRAM
   return {
     weight,
     worn: demands.worn * weight,
     shaken: demands.shaken * weight,
-    pressed: worn === 'ring' ? demands.fingertipRing : demands.fingertip,
+    pressed: (worn === 'ring' ? demands.fingertipRing : demands.fingertip) / under,
     knocked: (mass * demands.knock ** 2) / 2,
     fallen: mass * GRAVITY * demands.fall,
   }

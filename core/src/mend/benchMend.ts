@@ -1,4 +1,4 @@
-import { firstCheck, heldSeated, type Hold } from '../hold/index.js'
+import { firstCheck, heldAmong, type Hold } from '../hold/index.js'
 import { family, type BenchMove } from '../settings/index.js'
 import type { Plan } from '../plan/index.js'
 
@@ -32,7 +32,7 @@ export function holdAfter(
   const options = optionsAfter(made, done)
   if (chosen.fits(made.stone, options).some((f) => f.severity === 'error')) return undefined
   const design = chosen.build(made.stone, options)
-  return { design, hold: firstCheck(design, heldSeated(made.stone, design.stones[0]!), made.asked) }
+  return { design, hold: firstCheck(design, heldAmong({ design, stone: made.stone }), made.asked) }
 }
 
 /** One of the moves tried on top of what was done. Undefined where there is no room for it. */

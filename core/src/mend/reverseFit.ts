@@ -1,4 +1,4 @@
-import { askedOf, deepestIn, firstCheck, heldSeated } from '../hold/index.js'
+import { askedOf, deepestIn, firstCheck, heldAmong } from '../hold/index.js'
 import { fullStone, stoneMeasures, type Stone } from '../stone/index.js'
 import { numberOf } from '../working/index.js'
 import { holdLine, type HoldLine } from '../plan/index.js'
@@ -29,7 +29,7 @@ export function fitInFrame(made: Plan, other: Stone): ReverseFit | undefined {
   if (stone.kind !== own.kind || stone.outline !== own.outline || stone.form !== own.form) return undefined
   const apart = (['length', 'width', 'depth'] as const).map((k) => Math.abs(stone[k] - own[k]))
   if (apart.some((d) => d > NEAR)) return undefined
-  const held = heldSeated(stone, made.design.stones[0]!)
+  const held = heldAmong({ design: made.design, stone })
   const tight = deepestIn(made.design, held)
   if (tight > FRAME_GIVES) return { tight }
   const mass = numberOf(stoneMeasures(other).mass)

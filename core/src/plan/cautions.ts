@@ -1,4 +1,4 @@
-import type { Design } from '../design/index.js'
+import { laysIn, type Design } from '../design/index.js'
 import type { Step } from '../guide/index.js'
 import { careOf, fullStone, type Stone } from '../stone/index.js'
 import { alloy } from '../wire/index.js'
@@ -8,7 +8,7 @@ const AT_THE_STONE: readonly Step['kind'][] = ['try', 'seat', 'bend', 'close']
 
 /** Is the stone in before this step. */
 const stoneIsIn = ({ operations }: Design, id: string): boolean => {
-  const seat = operations.findIndex((o) => o.stone === 'in')
+  const seat = operations.findIndex(laysIn)
   return seat >= 0 && operations.findIndex((o) => o.id === id) > seat
 }
 

@@ -3,20 +3,22 @@ import {
   DEMANDS,
   enoughFor,
   firstForces,
-  heldSeated,
+  heldAmong,
   releases,
   settingOf,
   type Asked,
+  type Held,
   type Hold,
   type Releases,
   type Thorough,
 } from '../hold/index.js'
 import { family, type Options } from '../settings/index.js'
 import type { Design } from '../design/index.js'
-import { stoneFrom, stoneInputs, type FullStone } from '../stone/index.js'
+import { stoneFrom, stoneInputs, stoneMeasures } from '../stone/index.js'
 import { NEWTON_PER_GRAM } from '../units/index.js'
 import { leaf, worker, type Formulas, type Quantity } from '../working/index.js'
 import type { Plan } from './plan.js'
+import { askedFor, seatedStone } from './seated.js'
 
 /** Figures of the holding line. */
 export interface HoldQuantities {
@@ -31,7 +33,7 @@ type Numbers = Readonly<Record<string, number>>
 type Words = Readonly<Record<string, string>>
 
 /** Stone and options again from a formula's inputs. */
-function again(x: Numbers, w: Words): { readonly design: Design; readonly stone: FullStone } {
+function again(x: Numbers, w: Words): { readonly design: Design; readonly held: Held } {
   const plainNames = <T>(of: Readonly<Record<string, T>>) =>
     Object.fromEntries(
       Object.entries(of).flatMap(([k, v]) => (k.startsWith('stone.') ? [[k.slice(6), v]] : [])),
@@ -46,23 +48,24 @@ function again(x: Numbers, w: Words): { readonly design: Design; readonly stone:
     if (p.kind === 'places') options[p.id] = w[key] === '' ? [] : w[key]!.split(', ').map(Number)
     else options[p.id] = p.kind === 'choice' ? w[key]! : x[key]!
   }
-  return { design: family(id).build(stone, options), stone }
+  const design = family(id).build(stone, options)
+  return { design, held: heldAmong({ design, stone }, w.seat) }
 }
 
 /** The first check again. */
 function recompute(x: Numbers, w: Words): Hold {
-  const { design, stone } = again(x, w)
-  return firstForces(settingOf(design, heldSeated(stone, design.stones[0]!)), askedFor(x))
+  const { design, held } = again(x, w)
+  return firstForces(settingOf(design, held), enoughAsked(x))
 }
 
 /** The pushes again, with wires that give. */
 function pushed(x: Numbers, w: Words): Releases {
-  const { design, stone } = again(x, w)
-  const setting = settingOf(design, heldSeated(stone, design.stones[0]!))
-  return releases(setting, firstForces(setting, askedFor(x)))
+  const { design, held } = again(x, w)
+  const setting = settingOf(design, held)
+  return releases(setting, firstForces(setting, enoughAsked(x)))
 }
 /** Figures of holding hang on no demand, but for lacing's, which is pushed until so much was borne, N. */
-function askedFor({ enough }: Numbers): Asked {
+function enoughAsked({ enough }: Numbers): Asked {
   const any = askedOf(DEMANDS, 1, undefined)
   return enough === undefined ? any : { ...any, worn: enough, shaken: enough, pressed: enough }
 }
@@ -98,11 +101,13 @@ export const holdFormulas = {
 
 const work = worker(holdFormulas)
 
-/** The line's figures. The two that are searched for keep the value found and name every input it hangs on. */
-export function holdQuantities(made: Plan, hold: Hold, thorough?: Thorough): HoldQuantities {
+/** The line's figures, of the stone that is held least. The two that are searched for keep the value found and name every input it hangs on. */
+export function holdQuantities(made: Plan, hold: Hold, thorough?: Thorough, seat?: string): HoldQuantities {
   const s = stoneInputs(made.stone)
+  const { stone } = seatedStone(made, seat)
   const inputs: Record<string, Quantity> = {
     family: leaf('chosen', 'family', made.family, 'word'),
+    ...(seat === undefined ? {} : { seat: leaf('chosen', 'stone of the row', seat, 'word') }),
     ...Object.fromEntries(Object.entries(s).map(([k, q]) => [`stone.${k}`, q])),
   }
   for (const [id, value] of Object.entries(made.options)) {
@@ -116,7 +121,7 @@ export function holdQuantities(made: Plan, hold: Hold, thorough?: Thorough): Hol
     inputs.enough = leaf(
       'table',
       'most that is asked as a force',
-      enoughFor(made.asked).force,
+      enoughFor(askedFor(made, seat)).force,
       'N',
       'the demands',
     )
@@ -131,7 +136,10 @@ export function holdQuantities(made: Plan, hold: Hold, thorough?: Thorough): Hol
   })
   return {
     pull,
-    times: work('hold.times', { pull, mass: made.measures.mass }),
+    times: work('hold.times', {
+      pull,
+      mass: stone === made.stone ? made.measures.mass : stoneMeasures(stone).mass,
+    }),
     rattle: found('hold.rattle', hold.rattle),
     ...(thorough ? { energy: found('hold.energy', thorough.energy) } : {}),
   }

@@ -2,7 +2,18 @@ import { cutList, windsOf, type CutList, type School } from '../cut/index.js'
 import { seatedStones, type Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import { stepsOf, type Step } from '../guide/index.js'
-import { askedOf, firstCheck, heldSeated, type Asked, type Demands, type Hold } from '../hold/index.js'
+import {
+  askedOf,
+  chiefOf,
+  firstCheck,
+  firstCheckIn,
+  heldAmong,
+  surroundingsOf,
+  underFingertip,
+  type Asked,
+  type Demands,
+  type Hold,
+} from '../hold/index.js'
 import { paced, costOf, plannedMinutes, type Cost } from '../price/index.js'
 import { family, isEar, type Family, type NamedQuantity, type Options } from '../settings/index.js'
 import { checkStone, stoneMeasures, type Stone, type StoneMeasures } from '../stone/index.js'
@@ -14,7 +25,7 @@ import { holdQuantities, type HoldQuantities } from './holdWorking.js'
 import { clashFindings } from './clashFindings.js'
 import { surfaceFindings } from './surfaceFindings.js'
 import { cannotBeBuilt, wholeDesign } from './wholeDesign.js'
-import { askedFor, type HeldPlan } from './seated.js'
+import { askedFor, settingOfPlan, type HeldPlan } from './seated.js'
 
 export interface PlanRequest {
   readonly stone: Stone
@@ -119,7 +130,12 @@ function built(
       rate: settings.rate,
     }),
     demands: settings.demands,
-    asked: askedOf(settings.demands, numberOf(measures.mass), design.worn),
+    asked: askedOf(
+      settings.demands,
+      numberOf(measures.mass),
+      design.worn,
+      underFingertip(design.stones, chiefOf({ design, stone }).id),
+    ),
   }
 }
 
@@ -184,19 +200,33 @@ export interface PlanHold {
   readonly least?: string
 }
 
-/** Each stone of a piece checked by itself, in the order of the design. */
-export const holdEach = (made: HeldPlan): { readonly id: string; readonly hold: Hold }[] =>
-  seatedStones(made).map(({ id, stone, seat }) => ({
-    id,
-    hold: firstCheck(made.design, heldSeated(stone, seat), askedFor(made, id)),
-  }))
+/** Each stone of a piece checked by itself, in the order of the design: those of a size that lie alike among alike wires once. */
+export function holdEach(made: HeldPlan): { readonly id: string; readonly hold: Hold }[] {
+  const seated = seatedStones(made)
+  if (seated.length === 1)
+    return [{ id: seated[0]!.id, hold: firstCheck(made.design, heldAmong(made), askedFor(made)) }]
+  const known = new Map<string, Hold>()
+  return seated.map(({ id }) => {
+    const setting = settingOfPlan(made, id)
+    const asked = askedFor(made, id)
+    const key = `${asked.weight} ${surroundingsOf(setting)}`
+    const hold = known.get(key) ?? firstCheckIn(made.design, setting, asked)
+    known.set(key, hold)
+    return { id, hold }
+  })
+}
 
 /** The holding check of a plan. Slower (tens of milliseconds): run it apart from `plan`. */
 export function planHold(made: Plan): PlanHold {
   const each = holdEach(made)
   const least = leastHeld(each)
   const { hold } = least
-  return { hold, shown: holdQuantities(made, hold), ...(each.length > 1 ? { each, least: least.id } : {}) }
+  const several = each.length > 1
+  return {
+    hold,
+    shown: holdQuantities(made, hold, undefined, several ? least.id : undefined),
+    ...(several ? { each, least: least.id } : {}),
+  }
 }
 
 /**

@@ -75,11 +75,11 @@ export function planThorough(made: HeldPlan, hold: Hold, id?: string): Thorough 
   return thoroughFrom(made, hold, parts, id)!
 }
 
-/** The stone that is held least when all of it is asked: what is saved with a plan. */
+/** The stone that is held least when all of it is asked, and its name where there are several: what is saved with a plan. */
 export function planThoroughLeast(
   made: HeldPlan,
   held: Pick<PlanHold, 'hold' | 'each'>,
-): { readonly hold: Hold; readonly thorough: Thorough | undefined } {
+): { readonly hold: Hold; readonly thorough: Thorough | undefined; readonly id?: string } {
   const all = stonesToCheck(held).map((x) => ({ ...x, thorough: planThorough(made, x.hold, x.id) }))
   return leastThorough(all) ?? { hold: held.hold, thorough: undefined }
 }
@@ -93,19 +93,21 @@ export function wholeHold(made: Plan): {
   readonly times: number
   readonly share: number
 } {
-  const { hold } = planHold(made)
+  const { hold, least: id } = planHold(made)
   if (!hold.caught) return { verdict: hold.verdict, times: hold.timesWeight, share: 0 }
-  const { pushed } = planThoroughPart(made, hold, 'pushed')
-  const enough = enoughFor(made.asked)
+  const { pushed } = planThoroughPart(made, hold, 'pushed', id)
+  const asked = askedFor(made, id)
+  const enough = enoughFor(asked)
   const both =
     shareOf({ force: pushed!.weakest.force, energy: pushed!.energy }, enough) < 1
       ? { caught: false, force: 0, energy: 0, arrow: hold.arrow }
-      : borneWith(settingOfPlan(made), 'both', made.asked)
-  const thorough = thoroughFrom(made, hold, {
+      : borneWith(settingOfPlan(made, id), 'both', asked)
+  const parts = {
     pushed,
-    careful: { misses: missesOn(settingOfPlan(made).held), both },
-    ...planThoroughPart(made, hold, 'turned'),
-  })!
+    careful: { misses: missesOn(settingOfPlan(made, id).held), both },
+    ...planThoroughPart(made, hold, 'turned', id),
+  }
+  const thorough = thoroughFrom(made, hold, parts, id)!
   return { verdict: thorough.verdict, times: thorough.timesWeight, share: shareBorne(made, thorough) }
 }
 

@@ -1,3 +1,4 @@
+import { laysIn } from '../design/index'
 import { FAMILIES, SURFACES } from '../settings/index'
 import { MINERALS } from '../stone/index'
 import { examplesOf, planOf } from '../testingPlans'
@@ -32,7 +33,7 @@ describe('the surface of the metal', () => {
         expect(plan.steps.every((s) => s.title !== '' && s.say !== '')).toBe(true)
       }
       const first = planned(id, BEFORE)
-      expect(at(first, 'darken-before')).toBe(first.design.operations.findIndex((o) => o.stone === 'in') - 1)
+      expect(at(first, 'darken-before')).toBe(first.design.operations.findIndex(laysIn) - 1)
       expect(at(planned(id, DIPPED), 'darken-after')).toBeGreaterThan(at(planned(id, DIPPED), 'trim'))
     },
   )

@@ -91,23 +91,25 @@ export function wireEnds(design: Design, stone: Stone): PieceEnd[] {
       }
     }),
   )
-  const wound = design.joints.filter(isWound).flatMap(({ id }) => {
-    const { wire, s0, s1 } = jointOf(design, id).members[0]!
-    const path = design.wires.find((w) => w.id === wire)!.path
-    return (['left', 'right'] as const).map((side, k): PieceEnd => {
-      const { p, t } = pathAt(path, k === 0 ? s0 : s1)
-      return {
-        id: `${id}-${side}`,
-        of: id,
-        wound: true,
-        side,
-        place: p,
-        direction: k === 0 ? [-t[0], -t[1], -t[2]] : t,
-        finish: 'tucked',
-        by: 'turns',
-        joint: id,
-      }
+  const wound = design.joints
+    .filter((j) => isWound(j) && !j.runsOn)
+    .flatMap(({ id }) => {
+      const { wire, s0, s1 } = jointOf(design, id).members[0]!
+      const path = design.wires.find((w) => w.id === wire)!.path
+      return (['left', 'right'] as const).map((side, k): PieceEnd => {
+        const { p, t } = pathAt(path, k === 0 ? s0 : s1)
+        return {
+          id: `${id}-${side}`,
+          of: id,
+          wound: true,
+          side,
+          place: p,
+          direction: k === 0 ? [-t[0], -t[1], -t[2]] : t,
+          finish: 'tucked',
+          by: 'turns',
+          joint: id,
+        }
+      })
     })
-  })
   return [...wires, ...wound]
 }

@@ -1,5 +1,5 @@
 import { windsOf } from '../cut/index.js'
-import { jointsMade } from '../design/index.js'
+import { jointsMade, laysIn } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import { leastRadius } from '../path/index.js'
 import {
@@ -67,7 +67,7 @@ export function difficultyOf({
   if (steps.length > MANY_STEPS) reasons.push('many-steps')
   const turns = windsOf(cut).reduce((n, b) => n + numberOf(b.turns), 0)
   if (turns > MANY_TURNS) reasons.push('many-turns')
-  const seated = design.operations.findIndex((o) => o.stone === 'in')
+  const seated = design.operations.findIndex(laysIn)
   const after = design.operations
     .slice(seated + 1)
     .filter((o) => jointsMade(o).length > 0 || o.forms.length > 0)

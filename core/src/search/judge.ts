@@ -1,21 +1,24 @@
 import { cutList, DEFAULT_SCHOOL, type Rounding } from '../cut/index.js'
-import type { Design } from '../design/index.js'
+import { seatedStones, type Design } from '../design/index.js'
 import type { Finding } from '../finding/index.js'
 import type { Vec3 } from '../geom/index.js'
 import {
   askedOf,
   atMost,
   bearsCarefully,
+  chiefOf,
   borneBy,
   DEMANDS,
   enoughFor,
   firstLaced,
-  heldSeated,
+  heldAmong,
   holdOf,
   isLaced,
   settingOf,
   shareOf,
+  surroundingsOf,
   toleranced,
+  underFingertip,
   type Asked,
   type Demands,
   type Hold,
@@ -145,6 +148,41 @@ export function judge(ask: Ask, made: Made): Judged {
   return ask.quick ? judgeQuickly(ask, made) : judgeThoroughly(ask, made, false)
 }
 
+/** A stone of a piece as it is held there, and what is asked of its wires. */
+interface Seat {
+  readonly setting: Setting
+  readonly asked: Asked
+}
+
+/** What is found of each stone of a piece that is held otherwise than those before it: the one that is held least, or the first that is not held where that is enough. */
+function leastOver(ask: Ask, { design }: Made, atOnce: boolean, judgeOne: (seat: Seat) => Judged): Judged {
+  const { stone, limits } = ask
+  const piece = { design, stone }
+  const seated = seatedStones(piece)
+  if (seated.length === 1)
+    return judgeOne({
+      setting: settingOf(design, heldAmong(piece)),
+      asked: askedOf(limits.demands, ask.mass, design.worn),
+    })
+  const known = new Set<string>()
+  let least: Judged = { share: Infinity }
+  // a row’s largest stone and its ends tell soonest that it does not hold
+  const soonest = [chiefOf(piece), seated[0]!, seated[seated.length - 1]!].map((x) => x.id)
+  const inTurn = [...seated].sort((a, b) => Number(soonest.includes(b.id)) - Number(soonest.includes(a.id)))
+  for (const { id, stone: own } of inTurn) {
+    const setting = settingOf(design, heldAmong(piece, id))
+    const key = `${own.length} ${surroundingsOf(setting)}`
+    if (known.has(key)) continue
+    known.add(key)
+    const under = underFingertip(design.stones, id)
+    const mass = numberOf(stoneMeasures(own).mass)
+    const found = judgeOne({ setting, asked: askedOf(limits.demands, mass, design.worn, under) })
+    if (found.share < least.share || (found.barrier && !least.barrier)) least = found
+    if (atOnce && least.barrier) break
+  }
+  return least
+}
+
 /** As `judge`, with many a no as soon as it is known: what is said of the way it fails is the first that is found. */
 export function soundAtOnce(ask: Ask, made: Made): Judged {
   return ask.quick ? judgeQuickly(ask, made) : judgeThoroughly(ask, made, true)
@@ -153,14 +191,12 @@ export function soundAtOnce(ask: Ask, made: Made): Judged {
 /** The quick check looks at fewer ways: so many times what is asked is asked of them. */
 const MORE = 1.04
 
-const askedBy = ({ mass, limits }: Ask, { design }: Made): Asked => askedOf(limits.demands, mass, design.worn)
+const judgeQuickly = (ask: Ask, made: Made): Judged =>
+  leastOver(ask, made, true, (seat) => judgeSeatQuickly(ask, made, seat))
 
-function judgeQuickly(ask: Ask, made: Made): Judged {
-  const { design } = made
-  const asked = askedBy(ask, made)
+function judgeSeatQuickly(ask: Ask, { design }: Made, { setting, asked }: Seat): Judged {
   const { force, energy } = enoughFor(asked)
   const enough = { force: MORE * force, energy: MORE * energy }
-  const setting = settingOf(design, heldSeated(ask.stone, design.stones[0]!))
   if (isLaced(setting)) return judgeLaced(ask, design, setting, asked)
   const less = toleranced(setting, 'both')
   const most = atMost(less, enough.force).force / enough.force
@@ -196,12 +232,12 @@ function judgeLaced({ doubtedIn }: Ask, design: Design, setting: Setting, asked:
 }
 
 /** The six named ways are pushed before anything else where it is to be known at once. */
-function judgeThoroughly(ask: Ask, made: Made, atOnce: boolean): Judged {
-  const { design } = made
-  const asked = askedBy(ask, made)
+const judgeThoroughly = (ask: Ask, made: Made, atOnce: boolean): Judged =>
+  leastOver(ask, made, atOnce, (seat) => judgeSeat(seat, atOnce))
+
+function judgeSeat({ setting, asked }: Seat, atOnce: boolean): Judged {
   const enough = enoughFor(asked)
   const borne = (s: Setting, hold?: Hold) => shareOf(borneBy(s, hold, enough, atOnce), enough)
-  const setting = settingOf(design, heldSeated(ask.stone, design.stones[0]!))
   const less = toleranced(setting, 'both')
   if (atOnce) {
     const share = borne(less)

@@ -1,5 +1,14 @@
 import { windsOf } from '../cut/index'
-import { checkDesign, gapAt, isWound, reachOf, sectionAt, type Design } from '../design/index'
+import {
+  checkDesign,
+  gapAt,
+  isWound,
+  reachOf,
+  sectionAt,
+  seatedStones,
+  trueGapAt,
+  type Design,
+} from '../design/index'
 import { dist, dot, norm, scale, sub, type Vec3 } from '../geom/index'
 import { develop, perform, replay, wireStates } from '../guide/index'
 import { plan, planHold, DEFAULT_SETTINGS } from '../plan/index'
@@ -51,18 +60,23 @@ function deepInItself({ path, stock }: Design['wires'][number]): number {
   return deep > 0.05 ? deep : 0
 }
 
-/** Least gap of each wire to the stone every 0.1 mm, by the nearest-point query, independent of how the path was made. */
+/** Least gap of each wire to each stone every 0.1 mm, by the nearest-point query, independent of how the path was made. */
 function leastGap(design: Design, stone: Stone): { gap: number; where: string } {
-  const seat = design.stones[0]!
-  const full = fullStone(stone)
-  // of a stone that is strung its hole as it was measured, by its triangles
-  const held = heldAt(seat.strung ? heldMesh(shapeOf(full).index, [0, 0, 0]) : heldStone(full), seat)
   let least = { gap: Infinity, where: '' }
-  for (const wire of design.wires)
-    for (const { s, at } of stationsOf(wire.path, 0, pathLength(wire.path), 0.1)) {
-      const { gap } = gapAt(at.p, held.nearest(at.p, { theta: NaN, phi: NaN }), sectionAt(wire, s, at.t))
-      if (gap < least.gap) least = { gap, where: `${wire.id} at ${s.toFixed(1)}` }
-    }
+  for (const { stone: own, seat } of seatedStones({ design, stone })) {
+    const full = fullStone(own)
+    // of a stone that is strung its hole as it was measured, by its triangles
+    const held = heldAt(seat.strung ? heldMesh(shapeOf(full).index, [0, 0, 0]) : heldStone(full), seat)
+    for (const wire of design.wires)
+      for (const { s, at } of stationsOf(wire.path, 0, pathLength(wire.path), 0.1)) {
+        const section = sectionAt(wire, s, at.t)
+        const nearest = (p: Vec3) => held.nearest(p, { theta: NaN, phi: NaN })
+        let { gap } = gapAt(at.p, nearest(at.p), section)
+        // a square beside an edge is told deeper by that than it stands
+        if (gap < -0.05) gap = trueGapAt(at.p, section, nearest, Infinity).gap
+        if (gap < least.gap) least = { gap, where: `${wire.id} at ${s.toFixed(1)}, ${seat.id}` }
+      }
+  }
   return least
 }
 
@@ -185,7 +199,13 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
           .flatMap((j) => j.members)
           .filter((m) => m.wire === wire.id)
           // turns of a fine wire within one stretch of a stiff one are set by hand
-          .filter((m) => !m.runs || !wire.parts.some((p) => p.s0 < m.s0 - 1e-4 && p.s1 > m.s1 + 1e-4))
+          .filter(
+            (m) =>
+              !m.runs ||
+              !wire.parts.some(
+                (p) => p.s0 < m.s0 + 1e-4 && p.s1 > m.s1 - 1e-4 && p.s1 - p.s0 > m.s1 - m.s0 + 1e-3,
+              ),
+          )
           .flatMap((m) => [m.s0, m.s1])
           .concat(taut ? [] : wire.anchor)
           .sort((a, b) => a - b)

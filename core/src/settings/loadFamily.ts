@@ -4,6 +4,7 @@ import { loaded } from './loaded.js'
 
 const LOADERS: Readonly<Record<string, () => Promise<{ readonly family: Family }>>> = {
   'bound-frame': () => import('./bound-frame/index.js'),
+  'channel-row': () => import('./channel-row/index.js'),
   'corner-claws': () => import('./corner-claws/index.js'),
   'corset-back': () => import('./corset-back/index.js'),
   'criss-cross-cage': () => import('./criss-cross-cage/index.js'),

@@ -1,5 +1,6 @@
 // Made from the folders beside it by scripts/families.mjs: run it after a folder was added.
 import { family as boundFrame } from './bound-frame/index.js'
+import { family as channelRow } from './channel-row/index.js'
 import { family as cornerClaws } from './corner-claws/index.js'
 import { family as corsetBack } from './corset-back/index.js'
 import { family as crissCrossCage } from './criss-cross-cage/index.js'
@@ -12,6 +13,7 @@ import { loaded } from './loaded.js'
 /** All families, in the order of their folders. Whoever names this loads them all; a page asks for single ones by `loadFamily`. */
 export const FAMILIES: readonly Family[] = Object.values({
   boundFrame,
+  channelRow,
   cornerClaws,
   corsetBack,
   crissCrossCage,

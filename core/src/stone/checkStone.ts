@@ -22,8 +22,9 @@ import {
   type Stone,
 } from './stone.js'
 
-/** Smallest and largest measure that is taken for a stone to be set in wire, mm. */
-export const STONE_LIMITS = { least: 2, most: 200 } as const
+/** Smallest and largest measure that is taken for a stone to be set in wire, mm; its depth may be less: a brilliant of 2 mm is little more than one deep. */
+export const STONE_LIMITS = { least: 2, shallowest: 1, most: 200 } as const
+const leastOf = (field: string): number => (field === 'depth' ? STONE_LIMITS.shallowest : STONE_LIMITS.least)
 
 type Say = (
   code: string,
@@ -97,8 +98,8 @@ function ranges(given: Stone, say: Say): void {
     width: stone.width,
     depth: stone.depth,
   })) {
-    if (!Number.isFinite(value) || value < STONE_LIMITS.least)
-      say('too-small', 'error', field, { value, least: STONE_LIMITS.least })
+    if (!Number.isFinite(value) || value < leastOf(field))
+      say('too-small', 'error', field, { value, least: leastOf(field) })
     else if (value > STONE_LIMITS.most) say('too-large', 'error', field, { value, most: STONE_LIMITS.most })
   }
   for (const m of measuresOf(given)) {
@@ -225,7 +226,7 @@ function groupErrors({ group, length }: Stone, say: Say): void {
   for (const id of ['length', 'width', 'depth'] as const) {
     const value = group.mate?.[id]
     if (value === undefined) continue
-    if (value < STONE_LIMITS.least) say('too-small', 'error', 'group', { value, least: STONE_LIMITS.least })
+    if (value < leastOf(id)) say('too-small', 'error', 'group', { value, least: leastOf(id) })
     else if (value > STONE_LIMITS.most) say('too-large', 'error', 'group', { value, most: STONE_LIMITS.most })
   }
 }

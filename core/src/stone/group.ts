@@ -1,5 +1,6 @@
 import type { Vec2 } from '../geom/index.js'
 import { leaf, worker, type Formulas, type Quantity } from '../working/index.js'
+import { rowInputs } from './rowInputs.js'
 import { stoneMeasures } from './measures.js'
 import { GROUP_LIMITS, measuresOf, type Stone } from './stone.js'
 
@@ -135,15 +136,11 @@ export function groupMeasures(stone: Stone): GroupMeasures | undefined {
     return { kind: 'pair', mass: work('stone.pair.mass', both), apart: work('stone.pair.apart', both) }
   }
   const { length, width } = inputs
-  const row = {
-    length,
-    count: leaf('typed', 'stones in the row', group.count, ''),
-    last: group.last === undefined ? length : leaf('typed', 'length of the smallest', group.last, 'mm'),
-    ...(group.order ? { order: leaf('chosen', 'order of the row', group.order, 'word') } : {}),
-  }
+  const { rowCount: count, rowLast: last, rowGap: gap, rowOrder: order } = rowInputs(stone, length)!
+  const row = { length, count, last, order }
   return {
     kind: 'row',
     mass: work('stone.row.mass', { ...row, mass }),
-    along: work('stone.row.width', { ...row, width, gap: leaf('typed', 'gap in the row', group.gap, 'mm') }),
+    along: work('stone.row.width', { ...row, width, gap }),
   }
 }

@@ -1,5 +1,6 @@
 import { leaf, numberOf, worker, type Formulas, type Quantity } from '../working/index.js'
 import { outlineOf } from './body.js'
+import { rowInputs, type RowInputs } from './rowInputs.js'
 import { mineral, MINERAL_SOURCE } from './minerals.js'
 import { footprint, waistsOf } from './shape.js'
 import {
@@ -25,7 +26,7 @@ export type StoneInputs = {
   readonly depth: Quantity
 } & {
   readonly [M in MeasureId]?: Quantity
-} & { readonly [W in 'kind' | 'form' | 'way' | 'points' | 'sections' | 'faces']?: Quantity }
+} & { readonly [W in 'kind' | 'form' | 'way' | 'points' | 'sections' | 'faces' | keyof RowInputs]?: Quantity }
 
 /** A stone's derived figures, each with its working. */
 export interface StoneMeasures {
@@ -73,6 +74,7 @@ export function stoneInputs(stone: Stone): StoneInputs {
       ? { sections: word('sections', listed(stone.sections.map((s) => [s.at, s.across]))) }
       : {}),
     ...(stone.faces ? { faces: word('faces', listed([stone.faces])) } : {}),
+    ...rowInputs(stone, length),
   } as unknown as StoneInputs
 }
 

@@ -1,6 +1,7 @@
 import { beta, integrate, type Vec2 } from '../geom/index.js'
 import { GRAM_PER_CARAT } from '../units/index.js'
 import type { Formula, Formulas } from '../working/index.js'
+import { rowFrom } from './rowInputs.js'
 import { outline } from './makeOutline.js'
 import { outlineArea, outlinePerimeter } from './outline.js'
 import {
@@ -94,8 +95,9 @@ const unlisted = (text: string): number[][] => text.split(' ').map((r) => r.spli
 /** A stone again from the inputs of a formula, as `stoneInputs` names them. Its mineral does not matter to its shape. */
 export function stoneFrom(x: Numbers, w: Words): FullStone {
   const { kind = 'cabochon', outline: o = 'round', form, way } = w
+  const { rowCount, rowLast, rowGap, ...measures } = x
   return fullStone({
-    ...x,
+    ...measures,
     kind: kind as StoneKind,
     outline: o as OutlineKind,
     ...(form ? { form: form as NonNullable<Stone['form']> } : {}),
@@ -109,6 +111,7 @@ export function stoneFrom(x: Numbers, w: Words): FullStone {
       ? { sections: unlisted(w.sections).map(([at, across]) => ({ at: at!, across: across! })) }
       : {}),
     ...(w.faces ? { faces: unlisted(w.faces)[0]! } : {}),
+    ...rowFrom({ rowCount, rowLast, rowGap } as Numbers, w),
   })
 }
 

@@ -20,6 +20,8 @@ export interface Strand {
   readonly length: number
   readonly passes: readonly Pass[]
   readonly stretches: readonly Stretch2[]
+  /** Its base wires stand apart: it leads straight across from one to the other, and rises on them alone. */
+  readonly apart?: true
 }
 
 /**
@@ -61,6 +63,7 @@ export function strandsOf(weave: Weave, wires: WeaveWires): Strand[] {
       length: Math.hypot(plane, woven) + twisted,
       passes,
       stretches,
+      ...(wires.pitch ? { apart: true as const } : {}),
     }
   })
 }
@@ -73,12 +76,13 @@ const backPass = (from: number, to: number, post: (wire: number) => Post): numbe
 
 /** Points along a strand's path, x to the right, y along the wires, z to the front; mm. */
 export function strandPath(strand: Strand, perTurn = 48): Vec3[] {
-  const total = strand.stretches.reduce((sum, s) => sum + stretchLength(s), 0)
+  const rising = (s: Stretch2): number => (strand.apart && s.kind === 'line' ? 0 : stretchLength(s))
+  const total = strand.stretches.reduce((sum, s) => sum + rising(s), 0)
   const out: Vec3[] = []
   let gone = 0
   const put = (x: number, z: number, along: number) => out.push([x, (strand.advance * along) / total, z])
   for (const s of strand.stretches) {
-    const l = stretchLength(s)
+    const l = rising(s)
     const steps =
       s.kind === 'line' ? 1 : Math.max(1, Math.ceil((perTurn * Math.abs(s.sweep)) / (2 * Math.PI)))
     for (let k = out.length === 0 ? 0 : 1; k <= steps; k++) {

@@ -13,6 +13,8 @@ export interface WeaveWires {
   readonly weaver: number
   /** 1 is wire against wire; by hand 1.02 to 1.08; 2 leaves a wire's width open. */
   readonly packing: number
+  /** From the middle of a base wire to that of the next, mm, where they stand farther apart than the weave asks. */
+  readonly pitch?: number
 }
 
 /** One strand's passes in one repeat, and the gaps where it begins and ends. */
@@ -164,14 +166,15 @@ function knotted({ id, moves }: Weaver, wires: number): Way[] {
 }
 
 /** Middle of each base wire, mm from the left: touching, but where a weaver goes through between two they stand apart by its thickness. */
-export function wirePlaces(weave: Weave, { base, weaver }: WeaveWires): number[] {
+export function wirePlaces(weave: Weave, { base, weaver, pitch = 0 }: WeaveWires): number[] {
   const open = new Set<number>()
   for (const { passes } of waysOf(weave)) {
     // a strand that comes into a gap between two wires goes through it
     for (const p of passes) for (const g of [p.from, p.to]) if (g > 0 && g < weave.wires) open.add(g)
   }
   const places = [0]
-  for (let g = 1; g < weave.wires; g++) places.push(places[g - 1]! + base + (open.has(g) ? weaver : 0))
+  for (let g = 1; g < weave.wires; g++)
+    places.push(places[g - 1]! + Math.max(pitch, base + (open.has(g) ? weaver : 0)))
   return places
 }
 

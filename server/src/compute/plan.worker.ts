@@ -55,8 +55,8 @@ export function check(request: PlanRequest): HeldAsSaved {
   const result = plan(request)
   if (!result.ok) throw new Error('only what can be built is checked')
   const made = result.plan
-  const { hold, thorough } = planThoroughLeast(made, planHold(made))
-  const grams = numberOf(holdQuantities(made, hold, thorough).pull)
+  const { hold, thorough, id } = planThoroughLeast(made, planHold(made))
+  const grams = numberOf(holdQuantities(made, hold, thorough, id).pull)
   const line = holdLine(hold, grams, thorough, looseCount(made.design, made.stone))
   return {
     verdict: line.verdict,

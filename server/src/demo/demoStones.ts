@@ -135,6 +135,7 @@ export const DEMO_STONES: readonly DemoStone[] = [
       kind: 'faceted',
       group: { kind: 'row', count: 9, last: 2.6, order: 'largest in the middle', gap: 0.4 },
     },
+    piece: { name: 'Spark bar', station: 'plan', alloy: 'sterling silver' },
   },
   {
     id: 'demo-candle',

@@ -58,3 +58,7 @@ export function sizeName(stone: Stone): string {
   if (!depthIsWidth(stone)) parts.push(say(stone.depth))
   return `${parts.join(' × ')} mm`
 }
+
+/** What it is set together with, after its measures. @example groupName({ ...stone, group: { kind: 'row', count: 9, gap: 0.3 } }) // ', a row of 9' */
+export const groupName = ({ group }: Pick<Stone, 'group'>): string =>
+  group?.kind === 'row' ? `, a row of ${group.count}` : ''

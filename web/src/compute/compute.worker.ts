@@ -74,7 +74,7 @@ const compute = {
   thorough(made: Plan, { hold, id }: FirstHeld, parts: ThoroughParts) {
     const thorough = thoroughFrom(made, hold, parts, id)
     if (!thorough) throw new RangeError('a part of the thorough check is missing')
-    const shown = holdQuantities(made, hold, thorough)
+    const shown = holdQuantities(made, hold, thorough, id)
     const line = holdLine(hold, numberOf(shown.pull), thorough, looseCount(made.design, made.stone))
     return { hold, thorough, shown, line }
   },

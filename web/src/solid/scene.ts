@@ -1,5 +1,6 @@
 import {
   ALONE,
+  chiefOf,
   fullStone,
   mineral,
   wovenStrands,
@@ -47,6 +48,9 @@ import { wireGeometry } from './wireGeometry.js'
 /** Pixels are this much coarser while the piece is being turned. */
 const COARSE = 0.55
 const SETTLE_MS = 180
+
+/** Name of the stone that stands for all. */
+const CHIEF = 'stone'
 
 /** The piece in space, drawn when something changes and not otherwise. */
 export class PieceScene {
@@ -109,14 +113,15 @@ export class PieceScene {
         clippingPlanes,
       })
     const seated = design ?? { stones: ALONE }
+    const chief = chiefOf({ design: seated, stone }).id
     for (const { stone: own, seat } of stonesShown(seated, stone, shown)) {
       const [, body] = mineral(own.mineral).colour
       const mesh = new Mesh(
-        stoneGeometry(fullStone(own)),
+        // as it lies in the piece, so that a pose is a move from there
+        stoneGeometry(fullStone(own)).applyMatrix4(seatMatrix(seat)),
         material(body, 90, shown.stone === 'ghost' ? 0.35 : 1),
       )
-      mesh.name = 'stone'
-      mesh.applyMatrix4(seatMatrix(seat))
+      mesh.name = seat.id === chief ? CHIEF : `stone ${seat.id}`
       this.piece.add(mesh)
     }
     for (const line of strings) {
@@ -194,7 +199,7 @@ export class PieceScene {
 
   /** The stone in another pose, and the whole piece moved by so many mm: as it is when it is shaken. */
   place(pose: Pose | undefined, hand: Vec3 = [0, 0, 0]): void {
-    const mesh = this.piece.getObjectByName('stone')
+    const mesh = this.piece.getObjectByName(CHIEF)
     if (mesh) {
       mesh.matrixAutoUpdate = pose === undefined
       if (pose)

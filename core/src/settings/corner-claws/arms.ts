@@ -1,7 +1,8 @@
 import { convexHull, perimeter, type Vec2, type Vec3 } from '../../geom/index.js'
-import { bodyOf, outlineNearest, type FullStone, type Outline } from '../../stone/index.js'
+import { bodyOf, outlineNearest, type Outline } from '../../stone/index.js'
 import { leaf, numberOf, type Quantity } from '../../working/index.js'
 import { angle, crankOf, figures, mm, Pen, type Given } from '../kit/index.js'
+import { facetSlope } from '../shared/facetSlope.js'
 import type { choices } from './choices.js'
 
 /**
@@ -83,15 +84,6 @@ function cornerHull(size: number, claw: number, claws: number): number {
   return perimeter(convexHull([...squares, ...backs]))
 }
 
-/** Slope of the stone under (pavilion) or over (crown) the sides across an axis, degrees. */
-function slopeOf(stone: FullStone, tier: Tier, axis: Axis): number {
-  const { stretches } = bodyOf(stone)
-  const last = stretches[stretches.length - 1]!
-  const [edge, end] = tier === 'seat' ? [stretches[0]!.at(1), stretches[0]!.at(0)] : [last.at(0), last.at(1)]
-  const half = (axis === 'x' ? stone.width : stone.length) / 2
-  return (Math.atan2(Math.abs(end.h - edge.h), half * (1 - (axis === 'x' ? end.u : end.v))) * 180) / Math.PI
-}
-
 /** One side of one tier: its figures, in the order in which they follow from each other. */
 export interface Arm {
   readonly half: Quantity
@@ -124,7 +116,7 @@ export function armsOf(k: K): {
     // both tiers' tails run along the same middle line, which the seat's corner decides
     const vertex = F.vertex({ own, seatOwn: half('seat', axis), seatOther: half('seat', other), thick })
     const part = tier === 'seat' ? 'pavilion' : 'crown'
-    const slope = k.found('slope', `${part} across ${axis}`, slopeOf(stone, tier, axis), k.on())
+    const slope = k.found('slope', `${part} across ${axis}`, facetSlope(stone, part, axis), k.on())
     const at = { girdle, reach: q[tier], slope }
     const climb = tier === 'seat' ? F.rise(at) : F.fall({ ...at, crown, play: q.play })
     const past = pastEdge(outline, axis, numberOf(own), numberOf(vertex), numberOf(radius), k.thick(size))

@@ -36,7 +36,7 @@ function takenBy(
     const tie = work.ties.find((t) => t.id === id)!
     const wound = turns[id] ?? tie.turns ?? fixed(`turns at ${id}`, joint.turns)
     ;(taken[TURNED[tie.kind]] ??= {})[id] = wound
-    if (isWound(tie)) (taken.begin ??= {})[id] = fixed(`beginnings at ${id}`, 1)
+    if (isWound(tie) && !tie.runsOn) (taken.begin ??= {})[id] = fixed(`beginnings at ${id}`, 1)
   }
   const sum = (all: Record<string, Quantity>): Quantity => {
     const list = Object.values(all)
@@ -95,7 +95,7 @@ function operationsOf(made: Made, minutes: Minutes): Operation[] {
       wires: joint ? [...new Set(joint.members.map((m) => m.wire))] : all,
       ...step,
       forms: formsOf(step.forms),
-      ...(places ? { places: places.map((p) => ({ joint: p.joint, forms: formsOf(p.forms) })) } : {}),
+      ...(places ? { places: places.map((p) => ({ ...p, forms: formsOf(p.forms) })) } : {}),
       minutes: Object.entries(takenBy({ ...step, takes, places }, made, {})).reduce(
         (sum, [kind, times]) => sum + numberOf(times) * minutesFor(minutes, kind),
         0,

@@ -239,6 +239,8 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
       slip: slipOf(binder, turns),
       ...(counted ? { counted } : {}),
       ...(tie.between ? { between: true as const } : {}),
+      ...(tie.clads ? { clads: true as const } : {}),
+      ...(tie.runsOn ? { runsOn: true as const } : {}),
       ...(tie.woven ? { woven: tie.woven } : {}),
     }
   }

@@ -15,7 +15,7 @@ const COMMON: Words = {
     face: 'Face that shows',
   },
   findings: {
-    row: 'This setting holds one stone. This is a row: measure one of them by itself.',
+    row: 'This setting holds one stone, and this is a row: a row is set between rails. Measure one of them by itself to set it so.',
     'bend-too-tight':
       'One bend has a radius of {radius:2} mm; this wire takes {least:2} mm before it cracks.',
     'few-turns': 'Only {turns} turns at one tie: three or more keep a bundle from turning.',

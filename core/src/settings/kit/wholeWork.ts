@@ -1,3 +1,4 @@
+import { laysIn } from '../../design/index.js'
 import { alloy, type AlloyId } from '../../wire/index.js'
 import type { Quantity } from '../../working/index.js'
 import type { Surface } from '../family.js'
@@ -32,7 +33,7 @@ const darkening = (id: string, by: 'bath' | 'brush' = 'bath'): Step => ({
 
 /** The steps with the darkening before the first one at which a stone comes in. */
 function darkenedFirst(steps: readonly Step[]): Step[] {
-  const seat = steps.findIndex((s) => s.stone === 'in')
+  const seat = steps.findIndex(laysIn)
   const at = seat < 0 ? steps.length : seat
   return [...steps.slice(0, at), darkening('darken-before'), ...steps.slice(at)]
 }

@@ -44,7 +44,7 @@ export const strandOf = (of: Stretch): string => ('part' in of ? of.strand : of[
 /** Wires fixed to each other where these stretches of theirs lie. */
 export interface Tie extends Pick<
   Joint,
-  'id' | 'kind' | 'columns' | 'rows' | 'counted' | 'between' | 'woven'
+  'id' | 'kind' | 'columns' | 'rows' | 'counted' | 'between' | 'clads' | 'runsOn' | 'woven'
 > {
   readonly of: readonly Stretch[]
   /** Stiff strands that run on through turns of a fine one: these do not hinge them. */
@@ -93,7 +93,12 @@ export interface Step extends Partial<
   readonly kind: OperationKind
   readonly forms?: readonly Shaped[]
   /** Like ties made one after the other: one step, each place counted. */
-  readonly places?: readonly { readonly joint: string; readonly forms?: readonly Shaped[] }[]
+  readonly places?: readonly {
+    readonly joint: string
+    readonly forms?: readonly Shaped[]
+    /** Stones that are laid in there, before the tie is made. */
+    readonly stones?: readonly string[]
+  }[]
   /** How often each kind of work comes; once of the step's own kind where nothing is said, and beside it a joint's turns. */
   readonly takes?: Readonly<Record<string, Quantity>>
 }

@@ -19,7 +19,7 @@ import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { api } from '../../app/api.js'
 import { usePiece } from '../../app/session.js'
-import { sizeName } from '../../app/stoneWords.js'
+import { groupName, sizeName } from '../../app/stoneWords.js'
 import { Frame } from '../../ui/Frame.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { Waiting } from '../../ui/Waiting.js'
@@ -75,7 +75,8 @@ function Chooser({ piece }: { piece: PieceRow }) {
         <div>
           <h1 className="text-[28px]">Choose a setting</h1>
           <p className="m-0 text-soft">
-            {piece.stone.mineral} {sizeName(piece.stone)}, to one scale
+            {piece.stone.mineral} {sizeName(piece.stone)}
+            {groupName(piece.stone)}, to one scale
           </p>
         </div>
         <div className="flex flex-wrap items-end gap-x-6 gap-y-2">

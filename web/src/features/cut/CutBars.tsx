@@ -97,6 +97,9 @@ export function CutBars({
   )
 }
 
+/** So many places are told at once. */
+const FEW_BINDS = 10
+
 /** What is wound from a spool: how much to have ready, and the turns of each joint. */
 function Wound({
   spool,
@@ -107,6 +110,18 @@ function Wound({
   joints: Readonly<Record<string, string>>
   children?: React.ReactNode
 }) {
+  const binds = likeBinds(spool, joints)
+  const each = (
+    <p className="text-[15px] text-soft">
+      {binds.map(({ name, bind }, i) => (
+        <span key={bind.joint}>
+          {i > 0 && ' · '}
+          {name}: <Figure name={`Turns at the ${name}`} q={bind.turns} />,{' '}
+          <Figure name={`One turn at the ${name}`} q={bind.turn} digits={2} /> each
+        </span>
+      ))}
+    </p>
+  )
   return (
     <div className="border-t border-line pt-2" data-cut="binding">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -118,15 +133,17 @@ function Wound({
           <Figure name="Binding wire to have ready" q={spool.shown} digits={0} />
         </span>
       </div>
-      <p className="text-[15px] text-soft">
-        {likeBinds(spool, joints).map(({ name, bind }, i) => (
-          <span key={bind.joint}>
-            {i > 0 && ' · '}
-            {name}: <Figure name={`Turns at the ${name}`} q={bind.turns} />,{' '}
-            <Figure name={`One turn at the ${name}`} q={bind.turn} digits={2} /> each
-          </span>
-        ))}
-      </p>
+      {binds.length <= FEW_BINDS ? (
+        each
+      ) : (
+        <details>
+          <summary className="cursor-pointer text-[15px] text-soft">
+            {spool.binds.length} places, {spool.binds.reduce((n, b) => n + numberOf(b.turns), 0)} turns in
+            all: place by place
+          </summary>
+          {each}
+        </details>
+      )}
       {children}
     </div>
   )

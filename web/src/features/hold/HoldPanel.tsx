@@ -99,12 +99,13 @@ function LetsGo({ release: { letsGo, way, force } }: { release: Release }) {
 }
 
 function Inside({ plan, hold, thorough }: { plan: Plan; hold: Hold; thorough: Thorough | undefined }) {
-  const names = family(plan.family).text.wires
+  const { wires, joints } = family(plan.family).text
   const arrow = thorough?.release.d ?? hold.arrow
   const touching = new Map<string, number>()
   for (const c of hold.contacts) touching.set(c.wire, (touching.get(c.wire) ?? 0) + 1)
   const giving = thorough ? thorough.release.giving : hold.giving
-  const say = (id: string) => names[id] ?? id
+  const say = (id: string) =>
+    wires[id] ?? joints[id] ?? (plan.design.stones.some((s) => s.id === id) ? 'the stone beside it' : id)
   return (
     <div className="mt-2 grid gap-x-8 gap-y-4 lg:grid-cols-3">
       <DirectionDiscs stone={plan.stone} forces={hold.sphere} asked={plan.asked} arrow={arrow} />

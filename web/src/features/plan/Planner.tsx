@@ -13,7 +13,7 @@ import { useEffect, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
 import { usePlanSettings } from '../../app/planSettings.js'
-import { sizeName } from '../../app/stoneWords.js'
+import { groupName, sizeName } from '../../app/stoneWords.js'
 import { useWide } from '../../app/useWide.js'
 import { useSettings } from '../../app/workshop.js'
 import { answered, quickWorker, usePlan } from '../../compute/usePlan.js'
@@ -180,7 +180,8 @@ export function Planner({
         <section className="min-w-0">
           <h1 className="text-[28px]">{piece.name || 'Unnamed piece'}</h1>
           <p className="text-soft">
-            {s.mineral} {sizeName(s)} ·{' '}
+            {s.mineral} {sizeName(s)}
+            {groupName(s)} ·{' '}
             <Link className="text-copper underline" to={`/pieces/${piece.id}/choose`}>
               {text.name.toLowerCase()}
             </Link>

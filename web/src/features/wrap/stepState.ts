@@ -40,7 +40,7 @@ export function stepState(design: Design, at: number, counted = Infinity): StepS
     design.operations.slice(0, at).map((o) => o.id),
   )
   const after = perform(before, op, counted + 1)
-  const isIn = before.stone === 'in' || op.stone === 'in'
+  const isIn = before.stone === 'in' || after.stone === 'in'
   const wires = wireStates(design, after, op)
   const were = wireStates(design, before, op)
   return {
