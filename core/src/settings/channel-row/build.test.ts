@@ -118,7 +118,8 @@ describe('a channel row', () => {
 
   it('refuses what is no row of faceted stones, and says what takes it', () => {
     const refused = (stone: Stone) => family.fits(stone).map((f) => f.code)
-    const { group: _group, ...single } = SQUARES
+    const single = { ...SQUARES }
+    Reflect.deleteProperty(single, 'group')
     expect(refused(single)).toEqual(['channel-row.single'])
     expect(refused({ ...SQUARES, kind: 'cabochon' })).toEqual(['channel-row.not-faceted'])
     expect(refused({ ...SQUARES, group: { kind: 'row', count: 21, gap: 0 } })).toEqual([

@@ -52,7 +52,7 @@ function seatTie(k: K, row: Row, rails: Rails, i: number): Tie {
   const [before, behind] = [row.ties[i]!, row.ties[i + 1]!]
   const { out } = row.lower(share)
   const round = numberOf(turns)
-  const eight = F.eight({ lace: q.lace, first: q.lower, second: q.lower, apart: F.pitch({ half: out }) })
+  const eight = F.eight({ lace: q.lace, first: q.lower, second: q.lower, apart: F.apart({ gauge: out }) })
   return {
     id: `seat-${i + 1}`,
     kind: 'weave',
@@ -149,7 +149,7 @@ function stepsOf(k: K, row: Row, loops: readonly End[]): Step[] {
       wires: RAILS,
       places: row.stones.flatMap((_, i) => [{ joint: `seat-${i + 1}` }, ...ties(i + 1, [stoneId(i)])]),
       forms: [{ of: RAILS, kinds: ['rail'] }],
-      takes: { seat: F.stones({ count: fixed('stones', n) }) },
+      takes: { seat: fixed('stones', n) },
       values: { n },
     },
     crank('right', 'crank-last'),

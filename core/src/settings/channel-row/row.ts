@@ -66,6 +66,7 @@ export const { make: F, formulas } = figures('row', {
       Math.max(eights, Math.floor((2 * Math.min(before, behind)) / (strands * lace * packing) + 1e-9)),
   ),
   pitch: mm('2 × {half}: from stone to stone', ({ half }) => 2 * half),
+  apart: mm('2 × {gauge}: from rail to rail', ({ gauge }) => 2 * gauge),
   turns: figure(
     'turns',
     '{seated} / ({lace} × {packing}) − 2 × {wide} of both crossings, whole ones: round each lower rail, under one stone',
@@ -104,7 +105,6 @@ export const { make: F, formulas } = figures('row', {
     '2 × (2 × {lower} + 2 × {upper}) + 2 × the larger of both: a taut string round all four side by side',
     ({ lower, upper }) => 4 * (lower + upper) + 2 * Math.max(lower, upper),
   ),
-  stones: figure('', '{count} stones', ({ count }) => count),
 })
 
 export const searched = {
@@ -280,12 +280,12 @@ function nearest(
   const lace = k.thick('lace')
   const [uy, uz, ly, lz] = [numberOf(upper.out), numberOf(upper.up), numberOf(lower.out), -numberOf(lower.up)]
   const [u, l] = [(k.thick('size') + lace) / 2, (k.thick('lower') + lace) / 2]
-  type Line = readonly [from: readonly [number, number], to: readonly [number, number]]
-  const clear = (lines: readonly Line[]): number => {
+  /** Lines across the row, from one place out and up to another. */
+  const clear = (...lines: readonly (readonly [number, number, number, number])[]): number => {
     const touches = (x: number): boolean =>
-      lines.some(([from, to]) =>
+      lines.some(([y, z, toY, toZ]) =>
         Array.from({ length: 13 }, (_, i) => i / 12).some((t) => {
-          const p: Vec3 = [x, from[0] + t * (to[0] - from[0]), from[1] + t * (to[1] - from[1])]
+          const p: Vec3 = [x, y + t * (toY - y), z + t * (toZ - z)]
           return index.nearest(p).distance < lace / 2 + HAIR
         }),
       )
@@ -299,25 +299,7 @@ function nearest(
   }
   return {
     // both strands of a figure of eight, and what lies round the rails on the stone's side
-    post: clear([
-      [
-        [uy - u, uz],
-        [ly + l, lz],
-      ],
-      [
-        [uy + u, uz],
-        [ly - l, lz],
-      ],
-      [
-        [uy - u, uz - u],
-        [ly - l, lz + l],
-      ],
-    ]),
-    crossing: clear([
-      [
-        [-ly, lz + l],
-        [ly, lz - l],
-      ],
-    ]),
+    post: clear([uy - u, uz, ly + l, lz], [uy + u, uz, ly - l, lz], [uy - u, uz - u, ly - l, lz + l]),
+    crossing: clear([-ly, lz + l, ly, lz - l]),
   }
 }
