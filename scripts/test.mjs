@@ -119,6 +119,14 @@ const bin = (path) => join(root, 'node_modules', path)
 const only = process.argv.slice(2)
 const wants = (what) => only.length === 0 || only.includes(what)
 
+/** Formatting, lint and types. */
+async function readings() {
+  await check('formatting', process.execPath, [bin('prettier/bin/prettier.cjs'), '--check', '.'])
+  await check('lint', process.execPath, [bin('eslint/bin/eslint.js'), '.', '--max-warnings=0'])
+  await check('types of web', process.execPath, [bin('typescript/bin/tsc'), '-p', 'web'])
+  await check('types of tests', process.execPath, [bin('typescript/bin/tsc'), '-p', 'tsconfig.test.json'])
+}
+
 async function main() {
   const lock = createHash('sha256')
     .update(readFileSync(join(root, 'package-lock.json')))
@@ -132,15 +140,7 @@ async function main() {
     writeFileSync(stamp, lock)
   }
   mkdirSync(folder, { recursive: true })
-  if (wants('static')) {
-    await check('formatting', process.execPath, [bin('prettier/bin/prettier.cjs'), '--check', '.'])
-    await check('lint', process.execPath, [bin('eslint/bin/eslint.js'), '.', '--max-warnings=0'])
-  }
   await ensureBuilt(['core', 'contract', 'server', 'web'], say)
-  if (wants('static')) {
-    await check('types of web', process.execPath, [bin('typescript/bin/tsc'), '-p', 'web'])
-    await check('types of tests', process.execPath, [bin('typescript/bin/tsc'), '-p', 'tsconfig.test.json'])
-  }
   const jest = (projects, workers) => (out) => [
     bin('jest/bin/jest.js'),
     `--maxWorkers=${workers}`,
@@ -149,14 +149,7 @@ async function main() {
     '--json',
     `--outputFile=${out}`,
   ]
-  if (wants('core'))
-    await suite(
-      'core, contract and web',
-      process.execPath,
-      jest(['core', 'contract', 'web'], '100%'),
-      jestCounts,
-    )
-  if (wants('server')) {
+  const server = async () => {
     const state = readState(folder)
     const database = await startPostgres(folder, state, { firstPort: 5532, durable: false, tell: say })
     try {
@@ -168,6 +161,15 @@ async function main() {
       await database.stop()
     }
   }
+  // the server's tests wait for its database most of the time: beside them is room for what only reads
+  await Promise.all([wants('static') ? readings() : undefined, wants('server') ? server() : undefined])
+  if (wants('core'))
+    await suite(
+      'core, contract and web',
+      process.execPath,
+      jest(['core', 'contract', 'web'], '100%'),
+      jestCounts,
+    )
   if ((wants('browser') || wants('attack')) && !existsSync('/usr/bin/chromium'))
     await installPackages(['chromium'], say)
   if (wants('attack')) await attack()

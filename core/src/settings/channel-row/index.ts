@@ -2,6 +2,7 @@ import type { SeatedStone } from '../../design/index.js'
 import type { Vec3 } from '../../geom/index.js'
 import { outlineOf, outlineSaid, type FullStone } from '../../stone/index.js'
 import { numberOf } from '../../working/index.js'
+import type { NamedQuantity } from '../family.js'
 import {
   familyOf,
   moved,
@@ -27,6 +28,7 @@ import {
   STRANDS,
   type K,
   type Row,
+  type RowStone,
   type RowTie,
 } from './row.js'
 import { text } from './text.js'
@@ -40,10 +42,19 @@ const MOST = 20
 const turnsOn = (wire: number, n: number): string => (n === 8 ? `4(${wire}) 4(${wire})` : `${n}(${wire})`)
 
 /** From where to where a tie lies along the row. */
-const spanOf = ({ x, tied }: RowTie): readonly [number, number] => [
-  x - numberOf(tied) / 2,
-  x + numberOf(tied) / 2,
-]
+function spanOf({ x, tied }: RowTie): readonly [number, number] {
+  return [x - numberOf(tied) / 2, x + numberOf(tied) / 2]
+}
+
+/** One fine wire runs on through all of them. */
+const WOVEN = {
+  kind: 'weave',
+  runs: RAILS,
+  wound: 'lace',
+  pins: true,
+  on: fixed('run on to the next', 0),
+  runsOn: true,
+} as const
 
 /** Both lower rails wound from one tie to the next: crossed, on round each by itself, open in the middle for the stone's point, and crossed again. */
 function seatTie(k: K, row: Row, rails: Rails, i: number): Tie {
@@ -54,60 +65,43 @@ function seatTie(k: K, row: Row, rails: Rails, i: number): Tie {
   const round = numberOf(turns)
   const eight = F.eight({ lace: q.lace, first: q.lower, second: q.lower, apart: F.apart({ gauge: out }) })
   return {
+    ...WOVEN,
     id: `seat-${i + 1}`,
-    kind: 'weave',
     counted: 'pattern',
     clads: true,
-    runs: RAILS,
     of: FLANKS.map((flank) => rails[railId('lower', flank)]!.stretch(spanOf(before)[1], spanOf(behind)[0])),
     woven: {
       repeat: `a: ${EIGHT} ${turnsOn(1, round)} ${EIGHT}\nb: ${turnsOn(2, round)}`,
       repeats: 1,
       rows: round + 2 * STRANDS,
     },
-    wound: 'lace',
     length: seated,
     turns: F.bound({ turns, strands: CROSSED }),
     row: F.seat({ strands: CROSSED, eight, turns, lower: q.lower, lace: q.lace }),
     columns: 2,
     rows: 1,
-    pins: true,
     field: 'lace',
-    on: ON,
-    runsOn: true,
   }
 }
-/** Its wire runs on from one tie to the next. */
-const ON = fixed('run on to the next', 0)
 
 /** The upper rail tied to the lower one beside it with figures of eight. */
 function sideTie(k: K, row: Row, rails: Rails, i: number, flank: (typeof FLANKS)[number]): Tie {
   const { q } = k
   const tie = row.ties[i]!
   const { share } = row.stones[Math.min(i, row.stones.length - 1)]!
-  const [upper, lower] = [row.upper(share), row.lower(share)]
+  const apart = F.up({ rise: row.upper(share).up, fall: row.lower(share).up })
   return {
+    ...WOVEN,
     id: `tie-${i}-${flank}`,
-    kind: 'weave',
     counted: 'sides',
     of: LEVELS.map((level) => rails[railId(level, flank)]!.stretch(...spanOf(tie))).reverse(),
-    runs: RAILS,
     woven: { repeat: `a: ${EIGHT}`, repeats: numberOf(tie.eights), rows: STRANDS },
-    wound: 'lace',
     length: tie.tied,
     turns: F.strands({ eights: tie.eights, strands: CROSSED }),
-    row: F.eight({
-      lace: q.lace,
-      first: q.lower,
-      second: q.size,
-      apart: F.up({ rise: upper.up, fall: lower.up }),
-    }),
+    row: F.eight({ lace: q.lace, first: q.lower, second: q.size, apart }),
     columns: 1,
     rows: 2,
-    pins: true,
     field: 'eights',
-    on: ON,
-    runsOn: true,
   }
 }
 
@@ -150,7 +144,7 @@ function stepsOf(k: K, row: Row, loops: readonly End[]): Step[] {
       places: row.stones.flatMap((_, i) => [{ joint: `seat-${i + 1}` }, ...ties(i + 1, [stoneId(i)])]),
       forms: [{ of: RAILS, kinds: ['rail'] }],
       takes: { seat: fixed('stones', n) },
-      values: { n },
+      values: { n, seats: seatsSaid(row) },
     },
     crank('right', 'crank-last'),
     { id: 'bind-last', kind: 'bind', joint: 'bind-right', final: true },
@@ -178,11 +172,40 @@ function tell(k: K, row: Row): void {
   if (o.ends !== 'left long') tellPassing(k, k.q.bail)
 }
 
+/** Numbers to work to: of the largest stone, and where they differ of the smallest. */
+function outputsOf({ q }: K, row: Row): NamedQuantity[] {
+  const by = [...row.stones].sort((a, b) => b.share - a.share)
+  const [largest, smallest] = [by[0]!, by[by.length - 1]!]
+  const [upper, lower] = [row.upper(largest.share), row.lower(largest.share)]
+  const slot = ({ share }: RowStone) =>
+    F.slot({ rise: row.upper(share).up, fall: row.lower(share).up, upper: q.size, lower: q.lower })
+  return [
+    { id: 'pitch', quantity: F.pitch({ half: largest.half }) },
+    { id: 'seat', quantity: largest.turns },
+    { id: 'slot', quantity: slot(largest) },
+    ...(smallest.share < largest.share
+      ? [
+          { id: 'pitchSmallest', quantity: F.pitch({ half: smallest.half }) },
+          { id: 'slotSmallest', quantity: slot(smallest) },
+        ]
+      : []),
+    { id: 'betweenUpper', quantity: F.between({ gauge: upper.out, thick: q.size }) },
+    { id: 'betweenLower', quantity: F.between({ gauge: lower.out, thick: q.lower }) },
+    { id: 'crank', quantity: F.up({ rise: upper.up, fall: lower.up }) },
+  ]
+}
+
+/** Turns stone by stone, once where all are alike. */
+function seatsSaid({ stones }: Row): string {
+  const turns = stones.map((s) => numberOf(s.turns))
+  return new Set(turns).size === 1 ? String(turns[0]) : turns.join(', ')
+}
+
 /** Turned by a quarter to hang by its right end. */
 const hung = ([x, y, z]: Vec3): Vec3 => [-y, x, z]
 
 function make(k: K): Wirework {
-  const { o, q } = k
+  const { o } = k
   const row = rowOf(k)
   tell(k, row)
   const rails = railsOf(k, row)
@@ -202,8 +225,6 @@ function make(k: K): Wirework {
     turn: [0, 0, upright ? 90 : 0],
     shift: lie([s.x, 0, 0]),
   }))
-  const [upper, lower] = [row.upper(1), row.lower(1)]
-  const largest = row.stones.find((s) => s.share === 1)!
   return {
     strands,
     ties: [
@@ -218,14 +239,7 @@ function make(k: K): Wirework {
     stones,
     ...(hang ? { hang: lie(hang) } : {}),
     steps: stepsOf(k, row, loops),
-    outputs: [
-      { id: 'pitch', quantity: F.pitch({ half: largest.half }) },
-      { id: 'seat', quantity: largest.turns },
-      { id: 'slot', quantity: F.slot({ rise: upper.up, fall: lower.up, upper: q.size, lower: q.lower }) },
-      { id: 'betweenUpper', quantity: F.between({ gauge: upper.out, thick: q.size }) },
-      { id: 'betweenLower', quantity: F.between({ gauge: lower.out, thick: q.lower }) },
-      { id: 'crank', quantity: F.up({ rise: upper.up, fall: lower.up }) },
-    ],
+    outputs: outputsOf(k, row),
   }
 }
 

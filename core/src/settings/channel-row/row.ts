@@ -50,15 +50,8 @@ export const { make: F, formulas } = figures('row', {
     'the larger of {share} × {width} / 2 + {gap} / 2 and {needed}: from the stone’s middle to the middle of the tie beside it',
     ({ share, width, gap, needed }) => Math.max((share * width) / 2 + gap / 2, needed),
   ),
-  ended: figure(
-    '',
-    '{eights} + {more}: figures of eight at the first and the last tie',
-    ({ eights, more }) => eights + more,
-  ),
-  room: mm(
-    '{half} − {needed} + {tied} / 2: for half of a tie',
-    ({ half, needed, tied }) => half - needed + tied / 2,
-  ),
+  ended: figure('', '{eights} + {more} at the ends of the row', ({ eights, more }) => eights + more),
+  room: mm('{half} − {needed} + {tied} / 2: half a tie', (x) => x.half - x.needed + x.tied / 2),
   eights: figure(
     '',
     'as many figures of eight, {strands} strands of {lace} × {packing} each, as have room in 2 × the smaller of {before} and {behind}; {eights} at least',
@@ -76,11 +69,7 @@ export const { make: F, formulas } = figures('row', {
     '2 × {half} + {out} − {before} / 2 − {behind} / 2: from tie to tie',
     ({ half, out, before, behind }) => 2 * half + out - before / 2 - behind / 2,
   ),
-  bound: figure(
-    'turns',
-    '{turns} + 2 × {strands} of both crossings',
-    ({ turns, strands }) => turns + 2 * strands,
-  ),
+  bound: figure('turns', '{turns} + 2 × {strands} that cross', (x) => x.turns + 2 * x.strands),
   strands: figure('turns', '{eights} × {strands}', ({ eights, strands }) => eights * strands),
   eight: mm(
     'half of a taut figure of eight of {lace} round two wires of {first} and {second}, their middles {apart} apart',

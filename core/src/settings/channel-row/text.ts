@@ -54,6 +54,8 @@ export const text: RecipeText = {
     pitch: 'From stone to stone',
     seat: 'Turns round each lower rail, a stone',
     slot: 'Slot between upper and lower rail',
+    pitchSmallest: 'From the smallest to the next',
+    slotSmallest: 'Slot at the smallest',
     betweenUpper: 'Between the upper rails',
     betweenLower: 'Between the lower rails',
     crank: 'Lower rails bent down by',
@@ -85,7 +87,7 @@ export const text: RecipeText = {
     },
     row: {
       title: 'Seat, stone, far tie, near tie',
-      say: 'For each of {n} stones: cross both ends once between the lower rails and wind each on round its own rail; slide the stone in under the upper rails, its point into the hole; tie upper to lower on the far side, then on the near side.',
+      say: 'For each of {n} stones: cross both ends once between the lower rails and wind each on round its own rail, turns stone by stone: {seats}; slide the stone in under the upper rails, its point into the hole; tie upper to lower on the far side, then on the near side.',
       look: 'Each tie goes round an upper and a lower rail: tying the same rail twice is the usual mistake.',
       caution: 'Tedious work: do a few stones at a sitting, and rest the eyes.',
     },
