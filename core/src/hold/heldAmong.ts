@@ -61,11 +61,9 @@ function ringsOf({ stone, seat }: Seated): (readonly Vec3[])[] {
   const points = outlinePoints(outlineOf(full), TOLERANCE)
   const { stretches } = bodyOf(full)
   const [below, above] = [stretches[0]!, stretches[stretches.length - 1]!]
-  return [below.at(0.5), { h: 0, u: 1, v: 1 }, above.at(0.5)].map(({ h, u, v }) =>
-    points.map(([x, y]) => {
-      const [a, b] = [u * x, v * y]
-      const inward = Math.max(0, 1 - THICK / 2 / Math.hypot(a, b))
-      return place([a * inward, b * inward, h])
-    }),
-  )
+  return [below.at(0.5), { h: 0, u: 1, v: 1 }, above.at(0.5)].map(({ h, u, v }) => {
+    const within = (measure: number): number => Math.max(0, measure - THICK) / measure
+    const [across, along] = [u * within(u * full.width), v * within(v * full.length)]
+    return points.map(([x, y]) => place([across * x, along * y, h]))
+  })
 }
