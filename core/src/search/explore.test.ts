@@ -75,7 +75,7 @@ describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
     const { stone, options: good } = examplesOf(id).sound[0]!
     const ask = askOf(chosen, stone, LIMITS, false)
     const list: Options[] = [good]
-    const most = isSlow(id) ? 3 : 6
+    const most = isSlow(id) ? 2 : 6
     for (let k = 0; k < 60 && list.length < most; k++) {
       const options = examplesOf(id).random(stone, wish, random)
       if (isMade(draft(ask, options))) list.push(options)
