@@ -1,5 +1,6 @@
 import {
   askedOf,
+  crossingWires,
   DEMANDS,
   enoughFor,
   firstForces,
@@ -117,7 +118,8 @@ export function holdQuantities(made: Plan, hold: Hold, thorough?: Thorough, seat
         ? leaf('chosen', key, value, '')
         : leaf('chosen', key, typeof value === 'string' ? value : value.join(', '), 'word')
   }
-  if (made.design.wires.some((wire) => wire.parts.some((p) => p.kind === 'taut')))
+  const { wires } = made.design
+  if (wires.some((w) => w.parts.some((p) => p.kind === 'taut')) || crossingWires(made.design).length > 0)
     inputs.enough = leaf(
       'table',
       'most that is asked as a force',
