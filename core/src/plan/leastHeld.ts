@@ -19,12 +19,16 @@ export interface FirstHeld {
   readonly hold: Hold
 }
 
-/** The stones that the thorough check is asked of: one of those that are held alike, none where the first check lets one out. */
+/** The stones that the thorough check is asked of: those that the first check finds held least, one of those that are held alike; none where it lets one out. */
 export function stonesToCheck({ hold, each }: Pick<PlanHold, 'hold' | 'each'>): readonly FirstHeld[] {
   if (!hold.caught) return []
   if (!each) return [{ hold }]
-  return each.filter((x, i) => each.findIndex((y) => heldAlike(x.hold, y.hold)) === i)
+  const unlike = each.filter((x, i) => each.findIndex((y) => heldAlike(x.hold, y.hold)) === i)
+  const least = [...unlike].sort((a, b) => lessHeld(a.hold, b.hold)).slice(0, MOST_CHECKED)
+  return unlike.filter((x) => least.includes(x))
 }
+/** Each takes seconds. */
+const MOST_CHECKED = 3
 const heldAlike = (a: Hold, b: Hold): boolean =>
   a.verdict === b.verdict && Math.abs(a.timesWeight / b.timesWeight - 1) < ALIKE
 /** Stones whose first checks differ by no more than this share are held alike. */
