@@ -12,7 +12,7 @@ test('a stone of one’s own goes through every station', async ({ page }) => {
   await page.locator('#depth').fill('24')
   await expect(page.getByText('Is 24.0 mm the depth?')).toBeVisible()
   await page.locator('#depth').fill('0.2')
-  await expect(page.getByText(/smaller than 2 mm/)).toBeVisible()
+  await expect(page.getByText(/smaller than 1 mm/)).toBeVisible()
   await page.locator('#depth').fill('6.4 mm')
   await page.locator('#wall').fill('1.7')
   await page.getByLabel('Material').selectOption('jasper')
