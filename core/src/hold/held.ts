@@ -10,7 +10,7 @@ import {
   type Solid,
 } from '../stone/index.js'
 
-/** What is held, in its own frame: its surface, its box, its middle, and half of its largest measure (all mm). */
+/** Something that lies beside what is held. */
 export interface Beside {
   /** The stone's name. */
   readonly id: string
@@ -19,6 +19,7 @@ export interface Beside {
   readonly line: readonly Vec3[]
 }
 
+/** What is held, in its own frame: its surface, its box, its middle, and half of its largest measure (all mm). */
 export interface Held {
   /** Nearest point of the surface; the seed makes the next question for a place nearby quick, and may be left alone. */
   nearest(p: Vec3, seed: DomeSeed): Nearest

@@ -28,7 +28,7 @@ export interface ThoroughParts {
   readonly turned?: { readonly turning: Turning; readonly caught: boolean }
 }
 
-/** One part of the thorough check of one of a plan's stones, whose first check is known: of the first where none is named. */
+/** One part of the thorough check of one of a plan's stones, whose first check is known: of the chief one where none is named. */
 export function planThoroughPart(made: HeldPlan, hold: Hold, part: ThoroughPart, id?: string): ThoroughParts {
   const setting = settingOfPlan(made, id)
   switch (part) {

@@ -36,7 +36,7 @@ export function askedFor(made: HeldPlan, id?: string): Asked {
   return askedOf(made.demands, mass, worn, underFingertip(stones, seat.id))
 }
 
-/** A plan's wires and one of its stones, made ready for the holding check: the first where none is named. */
+/** A plan's wires and one of its stones, made ready for the holding check: the chief one where none is named. */
 export function settingOfPlan(made: Planned, id?: string): Setting {
   return settingOf(made.design, heldAmong(made, id))
 }

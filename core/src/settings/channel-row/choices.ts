@@ -2,6 +2,9 @@ import type { FullStone } from '../../stone/index.js'
 import { count, gauge, length, nearestSize, oneOf, proposed } from '../kit/index.js'
 import { passingChoice, wideEnough } from '../kit/parts/passing.js'
 
+/** More stones than this are a necklace. */
+export const MOST = 20
+
 /** Thicknesses that are offered, mm. */
 const RAILS = [0.4, 1.1] as const
 const FINE = [0.2, 0.42] as const

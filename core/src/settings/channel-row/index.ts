@@ -1,7 +1,7 @@
 import type { SeatedStone } from '../../design/index.js'
 import type { Vec3 } from '../../geom/index.js'
 import { outlineOf, outlineSaid, type FullStone } from '../../stone/index.js'
-import { numberOf } from '../../working/index.js'
+import { numberOf, type Quantity } from '../../working/index.js'
 import type { NamedQuantity } from '../family.js'
 import {
   familyOf,
@@ -16,7 +16,7 @@ import {
 import { passingText, tellPassing } from '../kit/parts/passing.js'
 import { fixed } from '../shared/efforts.js'
 import { kindWord } from '../shared/kindWord.js'
-import { choices } from './choices.js'
+import { choices, MOST } from './choices.js'
 import { finishEnds, FLANKS, LEVELS, railId, railsOf, type End, type Rails } from './rails.js'
 import {
   CROSSED,
@@ -35,8 +35,6 @@ import { text } from './text.js'
 
 const EIGHT = '8(1-2)'
 const RAILS = LEVELS.flatMap((level) => FLANKS.map((flank) => railId(level, flank)))
-/** More stones than this are a necklace. */
-const MOST = 20
 
 /** So many turns on one wire in the notation of the weaves, where 8 in front means a figure of eight. */
 const turnsOn = (wire: number, n: number): string => (n === 8 ? `4(${wire}) 4(${wire})` : `${n}(${wire})`)
@@ -124,7 +122,8 @@ function stepsOf(k: K, row: Row, loops: readonly End[]): Step[] {
     id,
     kind: 'bend',
     wires: RAILS,
-    takes: { bend: fixed('bends', 8) },
+    // the upper ones give to the bind
+    takes: { bend: fixed('bends of the lower rails', 8) },
     forms: [{ of: RAILS, ids: ends(end) }],
     values: { up: numberOf(row.upper(1).up) + numberOf(row.lower(1).up) },
   })
@@ -134,9 +133,15 @@ function stepsOf(k: K, row: Row, loops: readonly End[]): Step[] {
       ...(stones && side === 0 ? { stones } : {}),
     }))
   return [
-    crank('left', 'crank-first'),
     { id: 'bind-first', kind: 'bind', joint: 'bind-left' },
-    { id: 'tie-first', kind: 'lash', wires: RAILS, places: ties(0) },
+    crank('left', 'crank-first'),
+    {
+      id: 'tie-first',
+      kind: 'lash',
+      wires: RAILS,
+      places: ties(0),
+      values: { eights: numberOf(row.ties[0]!.eights) },
+    },
     {
       id: 'row',
       kind: 'lash',
@@ -144,7 +149,11 @@ function stepsOf(k: K, row: Row, loops: readonly End[]): Step[] {
       places: row.stones.flatMap((_, i) => [{ joint: `seat-${i + 1}` }, ...ties(i + 1, [stoneId(i)])]),
       forms: [{ of: RAILS, kinds: ['rail'] }],
       takes: { seat: fixed('stones', n) },
-      values: { n, seats: seatsSaid(row) },
+      values: {
+        n,
+        seats: listed(row.stones.map((s) => s.turns)),
+        eights: listed(row.ties.slice(1).map((t) => t.eights)),
+      },
     },
     crank('right', 'crank-last'),
     { id: 'bind-last', kind: 'bind', joint: 'bind-right', final: true },
@@ -195,10 +204,10 @@ function outputsOf({ q }: K, row: Row): NamedQuantity[] {
   ]
 }
 
-/** Turns stone by stone, once where all are alike. */
-function seatsSaid({ stones }: Row): string {
-  const turns = stones.map((s) => numberOf(s.turns))
-  return new Set(turns).size === 1 ? String(turns[0]) : turns.join(', ')
+/** Counts place by place, once where all are alike. */
+function listed(counts: readonly Quantity[]): string {
+  const all = counts.map(numberOf)
+  return new Set(all).size === 1 ? String(all[0]) : all.join(', ')
 }
 
 /** Turned by a quarter to hang by its right end. */
@@ -253,6 +262,7 @@ function unfit(stone: FullStone): Unfit | undefined {
   if (!outline.convex) return { code: 'hollow', field: 'outline', values: { outline: outlineSaid(stone) } }
   return undefined
 }
+
 /** Small faceted stones in a line between two rails over and two under them. */
 const recipe: Recipe<typeof choices> = {
   id: 'channel-row',

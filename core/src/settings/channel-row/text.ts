@@ -1,8 +1,6 @@
 import type { RecipeText } from '../kit/index.js'
-
-/** The most stones of a row. */
-const MOST = 20
-const FLANKS = ['far', 'near'] as const
+import { MOST } from './choices.js'
+import { FLANKS } from './rails.js'
 
 /** Words of a channel row beside those that all families share. */
 export const text: RecipeText = {
@@ -72,22 +70,22 @@ export const text: RecipeText = {
   steps: {
     'crank-first': {
       title: 'Bend the first end',
-      say: 'Lay all four rails side by side, the lower two between the upper ones. A little past the length that is to be bound bend the lower two down by {up:1} mm and apart, until they run under the upper ones; spread the upper ones to the stones’ width.',
+      say: 'Close to the bind bend the lower two down by {up:1} mm and apart, until they run under the upper ones; spread the upper ones to the stones’ width.',
       look: 'All four run straight on, level with each other, two over two.',
     },
     'bind-first': {
       title: 'Bind the first end',
-      say: 'Bind all four flat, side by side, with the middle of the fine wire ({tie}) until it measures {length:1} mm, about {turns} turns. Leave both its ends long.',
+      say: 'Lay all four rails side by side, the lower two between the upper ones, and bind them flat with the middle of the fine wire ({tie}) until it measures {length:1} mm, about {turns} turns. Leave both its ends long.',
       look: 'Flat, none of the four rolled over another.',
     },
     'tie-first': {
       title: 'Tie the first pair',
-      say: 'With one end of the fine wire tie the upper rail to the lower one on the far side with a figure of eight, with the other on the near side.',
+      say: 'With one end of the fine wire tie the upper rail to the lower one on the far side with {eights} figures of eight, with the other end on the near side.',
       look: 'Upper and lower rail stand as far apart as the stone’s edge needs.',
     },
     row: {
       title: 'Seat, stone, far tie, near tie',
-      say: 'For each of {n} stones: cross both ends once between the lower rails and wind each on round its own rail, turns stone by stone: {seats}; slide the stone in under the upper rails, its point into the hole; tie upper to lower on the far side, then on the near side.',
+      say: 'For each of {n} stones: cross both ends between the lower rails, wind each on round its own rail, turns stone by stone: {seats}, and cross them again; slide the stone in under the upper rails, its point into the hole; tie upper to lower on the far side, then on the near side. Figures of eight, tie by tie: {eights}.',
       look: 'Each tie goes round an upper and a lower rail: tying the same rail twice is the usual mistake.',
       caution: 'Tedious work: do a few stones at a sitting, and rest the eyes.',
     },
@@ -103,7 +101,7 @@ export const text: RecipeText = {
     },
     'roll-loops': {
       title: 'Roll the loops',
-      say: 'Cut the upper rails close to the bind. Roll the lower pair to the back over a rod of {inside:1} mm until its ends lie behind the bind.',
+      say: 'Cut all ends that are not rolled close to the bind. Roll the lower pair to the back over a rod of {inside:1} mm until its ends lie behind the bind.',
       look: 'Closed, and square to the row.',
     },
   },
