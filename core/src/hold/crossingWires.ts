@@ -1,6 +1,7 @@
 import { spanOf, wovenStrands, type Design, type Joint, type Wire } from '../design/index.js'
 import { add, cross, dist, norm, scale, sub, type Vec3 } from '../geom/index.js'
-import { pathAt, type Path } from '../path/index.js'
+import { pathAt } from '../path/index.js'
+import { plainWire } from './plainWire.js'
 
 /** A straight stretch of weaving wire from one base wire to another that stands apart from it: it lies in a stone's way. */
 export interface CrossingWire {
@@ -50,26 +51,8 @@ function ofJoint(design: Pick<Design, 'wires'>, joint: Joint): CrossingWire[] {
     points.slice(1).flatMap((to, i): CrossingWire[] => {
       const from = points[i]!
       return free(scale(add(from, to), 0.5), (i + 0.5) / (points.length - 1))
-        ? [{ joint, wire: straight(joint, from, to) }]
+        ? [{ joint, wire: plainWire(joint.id, joint.binder, [{ kind: 'line', from, to }], 'taut') }]
         : []
     }),
   )
-}
-
-function straight({ id, binder }: Joint, from: Vec3, to: Vec3): Wire {
-  const path: Path = { segments: [{ kind: 'line', from, to }] }
-  const length = dist(from, to)
-  const way = scale(sub(to, from), 1 / length)
-  return {
-    id,
-    stock: binder,
-    path,
-    roll: [{ s0: 0, s1: length, face: [0, 0, 1] }],
-    ends: [
-      { place: from, direction: scale(way, -1), finish: 'tucked' },
-      { place: to, direction: way, finish: 'tucked' },
-    ],
-    parts: [{ id: 'taut', kind: 'taut', s0: 0, s1: length }],
-    anchor: 0,
-  }
 }

@@ -16,6 +16,7 @@ import { alloy, flowStress, section } from '../wire/index.js'
 import type { DomeSeed } from '../stone/index.js'
 import { crossingWires } from './crossingWires.js'
 import type { Beside } from './held.js'
+import { plainWire } from './plainWire.js'
 import { floatingJoints } from './floating.js'
 
 /** A stretch of one wire between two joints, beyond the last of them, or inside one: what a contact's force is carried by. Derived, never declared. */
@@ -224,6 +225,25 @@ export function stationsOfDesign(
   const hanging: { readonly span: number; readonly joint: string }[] = []
   const starts = new Map<string, number>()
   const knots = new Set(design.joints.filter((j) => isKnot(design, j)).map((j) => j.id))
+  /** Puts stations at these places of a wire. */
+  const stand = (
+    wire: Wire,
+    list: ReturnType<typeof stationsOf>,
+    span: number,
+    sectionOf: typeof sectionAt,
+  ) =>
+    list.forEach((x, index) =>
+      stations.push({
+        span,
+        index,
+        p: x.at.p,
+        wire,
+        s: x.s,
+        ...stretchOf(wire, x.s, list[index - 1]?.s, list[index + 1]?.s, sectionOf),
+        section: sectionOf(wire, x.s, x.at.t),
+        seed: { theta: NaN, phi: NaN },
+      }),
+    )
   for (const wire of design.wires) {
     const bound: Stretch[] = joints
       .flatMap((joint) =>
@@ -270,18 +290,7 @@ export function stationsOfDesign(
         ...(kind === 'bound' && knots.has(before!.joint.id) ? { knot: true as const } : {}),
         ...(isTaut ? { taut: { slip: Math.min(before!.joint.slip, behind!.joint.slip) } } : {}),
       })
-      list.forEach((x, index) =>
-        stations.push({
-          span,
-          index,
-          p: x.at.p,
-          wire,
-          s: x.s,
-          ...stretchOf(wire, x.s, list[index - 1]?.s, list[index + 1]?.s, sectionOf),
-          section: sectionOf(wire, x.s, x.at.t),
-          seed: { theta: NaN, phi: NaN },
-        }),
-      )
+      stand(wire, list, span, sectionOf)
     }
     const [first, last] = [bound[0], bound[bound.length - 1]]
     if (!first || !last) continue
@@ -304,18 +313,7 @@ export function stationsOfDesign(
     const length = pathLength(wire.path)
     const list = stationsOf(wire.path, 0, length, CLOSER * spacing)
     const points = list.map((x) => x.at.p)
-    list.forEach((x, index) =>
-      stations.push({
-        span: spans.length,
-        index,
-        p: x.at.p,
-        wire,
-        s: x.s,
-        ...stretchOf(wire, x.s, list[index - 1]?.s, list[index + 1]?.s, sectionAt),
-        section: sectionAt(wire, x.s, x.at.t),
-        seed: { theta: NaN, phi: NaN },
-      }),
-    )
+    stand(wire, list, spans.length, sectionAt)
     const harder = points.map(() => 1)
     spans.push({ id: `${wire.id}:${spans.length}`, wire, points, harder, length, ...as })
   }
@@ -331,24 +329,13 @@ const CLOSER = 0.5
 /** Another stone's edge as if it were a thin hard wire: it is as firm as what holds that stone. */
 function edgeWire({ id, thick, line }: Beside): Wire {
   const segments = line.map((from, i): Segment => ({ kind: 'line', from, to: line[(i + 1) % line.length]! }))
-  const path: Path = { segments }
-  return {
+  const size = { label: `${thick} mm`, mm: thick }
+  return plainWire(
     id,
-    stock: {
-      alloy: 'sterling silver',
-      temper: 'half hard',
-      profile: 'round',
-      size: { label: `${thick} mm`, mm: thick },
-    },
-    path,
-    roll: [{ s0: 0, s1: pathLength(path), face: [0, 0, 1] }],
-    ends: [
-      { place: line[0]!, direction: [0, 0, 1], finish: 'tucked' },
-      { place: line[0]!, direction: [0, 0, 1], finish: 'tucked' },
-    ],
-    parts: [],
-    anchor: 0,
-  }
+    { alloy: 'sterling silver', temper: 'half hard', profile: 'round', size },
+    segments,
+    'edge',
+  )
 }
 /** Does a pattern go through this place of a path. */
 const isOnLoops = (path: Path, s: number): boolean =>

@@ -125,7 +125,8 @@ describe('a channel row', () => {
     expect(refused({ ...SQUARES, group: { kind: 'row', count: 21, gap: 0 } })).toEqual([
       'channel-row.too-many',
     ])
-    expect(refused({ ...SQUARES, outline: 'heart' })).toEqual(['channel-row.hollow'])
+    for (const outline of ['heart', 'drop', 'triangle'] as const)
+      expect(refused({ ...SQUARES, outline, length: 5 })).toEqual(['channel-row.unlike'])
   })
 })
 

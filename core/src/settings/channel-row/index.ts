@@ -1,6 +1,6 @@
 import type { SeatedStone } from '../../design/index.js'
 import type { Vec3 } from '../../geom/index.js'
-import { outlineOf, outlineSaid, type FullStone } from '../../stone/index.js'
+import { outlineSaid, type FullStone } from '../../stone/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
 import type { NamedQuantity } from '../family.js'
 import {
@@ -252,15 +252,18 @@ function make(k: K): Wirework {
   }
 }
 
+/** Outlines that are the same under the far rail as under the near one. */
+const ALIKE = ['round', 'oval', 'cushion', 'square', 'cut-corner', 'marquise', 'hexagon']
+
 function unfit(stone: FullStone): Unfit | undefined {
   if (stone.kind !== 'faceted')
     return { code: 'not-faceted', field: 'kind', values: { kind: kindWord(stone) } }
   if (stone.group?.kind !== 'row') return { code: 'single', field: 'group' }
   const { count } = stone.group
   if (count > MOST) return { code: 'too-many', field: 'group', values: { count, most: MOST } }
-  const outline = outlineOf(stone)
-  if (!outline.convex) return { code: 'hollow', field: 'outline', values: { outline: outlineSaid(stone) } }
-  return undefined
+  return ALIKE.includes(stone.outline)
+    ? undefined
+    : { code: 'unlike', field: 'outline', values: { outline: outlineSaid(stone) } }
 }
 
 /** Small faceted stones in a line between two rails over and two under them. */

@@ -1,5 +1,5 @@
 import type { Vec3 } from '../../geom/index.js'
-import { hermite, pathLength, type Segment } from '../../path/index.js'
+import { hermite, pathLength, reverseSegment, type Segment } from '../../path/index.js'
 import { leaf, numberOf, type Quantity } from '../../working/index.js'
 import { crankOf, Pen, type Stretch } from '../kit/index.js'
 import { F, type K, type Lines, type Row } from './row.js'
@@ -130,14 +130,7 @@ export function railsOf(k: K, row: Row): Rails {
       const along = outward(end)
       const segments = along.slice(1).map((b, i) => {
         const a = along[i]!
-        // a curve's slopes are those along the way that it goes
-        const turned = (x: Knot): Knot => ({
-          ...x,
-          x: way * x.x,
-          slope: [way * x.slope[0], way * x.slope[1]],
-        })
-        const made = segmentBetween(turned(a), turned(b), y)
-        return way === 1 ? made : flipped(made)
+        return end === 'right' ? segmentBetween(a, b, y) : reverseSegment(segmentBetween(b, a, y))
       })
       let gone = 0
       segments.forEach((s, i) => {
@@ -189,14 +182,6 @@ export function railsOf(k: K, row: Row): Rails {
   return Object.fromEntries(
     LEVELS.flatMap((level) => FLANKS.map((flank) => [railId(level, flank), railOf(level, flank)] as const)),
   )
-}
-
-/** What was drawn with x turned round. */
-function flipped(s: Segment): Segment {
-  const turn = ([x, y, z]: Vec3): Vec3 => [-x, y, z]
-  if (s.kind === 'line') return { ...s, from: turn(s.from), to: turn(s.to) }
-  if (s.kind === 'spline') return { ...s, points: s.points.map(turn) }
-  throw new RangeError('only lines and curves are turned')
 }
 
 /** Both ends of every rail past the bind: the lower ones in a loop or left long, all others cut. */

@@ -64,7 +64,8 @@ export const text: RecipeText = {
     single:
       'A channel row sets several like stones in a line. Say on the stone’s sheet that it is one of a row, or look at corner claws.',
     'too-many': '{count} stones are more than are set in one row: {most} at most. Make two rows.',
-    hollow: 'Rails lie straight over the sides of a stone, and a {outline} has none there.',
+    unlike:
+      'The far and the near rail reach in alike, and a {outline} is not the same on both sides: look at the other settings, with one stone by itself.',
     'rails-meet': 'Rails that reach {over:1} mm in meet over the smallest stone. Let them reach in less.',
   },
   steps: {
