@@ -16,7 +16,7 @@ export const text: RecipeText = {
     under: 'Lower rails reach in',
     play: 'Play in the slot',
     gap: 'Between two stones, at least',
-    eights: 'Figures of eight at each tie',
+    eights: 'Figures of eight at a tie, at least',
     end: 'Bound at both ends',
     size: 'Upper rails, square',
     lower: 'Lower rails, square',
