@@ -6,6 +6,7 @@ import { DEFAULT_SETTINGS, plan, settingOfPlan } from '../plan/index'
 import { FAMILIES } from '../settings/index'
 import { holdOf, releases, settingOf, SPACING, type Held } from './index'
 import { examplesOf } from '../testingPlans'
+import { parseWeave, writeWeave } from '../weave/index'
 
 /** A whole setting that is like another: its points as `place` says, its directions as `way` says, its lengths `times` as large. */
 interface Like {
@@ -59,8 +60,22 @@ function segmentLike(seg: Segment, like: Like): Segment {
   }
 }
 
+/** What is woven, from the wires in the other order: with them so, its mirror image. */
+function wovenBack(repeat: string, wires: number): string {
+  const read = parseWeave(repeat, wires)
+  if (!read.ok) throw new Error(repeat)
+  const back = (wire: number) => wires + 1 - wire
+  return writeWeave({
+    ...read.weave,
+    weavers: read.weave.weavers.map((w) => ({
+      ...w,
+      moves: w.moves.map((m) => ({ ...m, from: back(m.to), to: back(m.from) })),
+    })),
+  })
+}
+
 function designLike(design: Design, like: Like): Design {
-  const { times, way } = like
+  const { times, way, mirrored } = like
   const along = <T extends { readonly s0: number; readonly s1: number }>(x: T): T => ({
     ...x,
     s0: x.s0 * times,
@@ -76,7 +91,17 @@ function designLike(design: Design, like: Like): Design {
       parts: w.parts.map(along),
       anchor: w.anchor * times,
     })),
-    joints: design.joints.map((j) => ({ ...j, members: j.members.map(along), slip: j.slip * times ** 2 })),
+    joints: design.joints.map((joint) => {
+      const { members, woven, slip } = joint
+      const like = { ...joint, members: members.map(along), slip: slip * times ** 2 }
+      return mirrored && woven && members.length > 1
+        ? {
+            ...like,
+            members: [...like.members].reverse(),
+            woven: { ...woven, repeat: wovenBack(woven.repeat, members.length) },
+          }
+        : like
+    }),
   }
 }
 
