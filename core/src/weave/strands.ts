@@ -1,8 +1,10 @@
 import type { Vec3 } from '../geom/index.js'
+import { pathAt, pathLength, segmentLength, type Segment } from '../path/index.js'
 import { beltOf, roundings, stretchLength, type Post, type Stretch2 } from './belt.js'
+import { curveThrough, halfKnot, knotsOn, type KnotWay } from './knots.js'
 import type { Weave } from './notation.js'
 import { advanceOf } from './twist.js'
-import { edgePlaces, isUndone, waysOf, wirePlaces, type Pass, type WeaveWires } from './ways.js'
+import { edgePlaces, isUndone, waysOf, wirePlaces, type Pass, type Way, type WeaveWires } from './ways.js'
 
 /** One weaver in one repeat. */
 export interface Strand {
@@ -19,14 +21,17 @@ export interface Strand {
   /** Wire used, mm. */
   readonly length: number
   readonly passes: readonly Pass[]
+  /** Its taut way in the plane across the wires: of all but knots. */
   readonly stretches: readonly Stretch2[]
+  /** Of knots: its curve in space, across, along and out of the wires. */
+  readonly curve?: Segment
   /** Its base wires stand apart: it leads straight across from one to the other, and rises on them alone. */
   readonly apart?: true
 }
 
 /**
  * Path and consumption of every weaver in one repeat. Strands lie one weaver's thickness × packing apart where they are the most (see
- * `crowding`), and the whole repeat advances by that; each strand rises evenly along its way, so that its length is √(plane² + advance²), exact for a taut strand on rigid wires. A weaver that
+ * `crowding`), and the whole repeat advances by that; each strand rises evenly along its way, so that its length is √(plane² + advance²), exact for a taut strand on rigid wires; those of knots go as `halfKnot` lays them. A weaver that
  * does not end in the gap where it began is closed by a pass behind, which is not counted, so that its path can be drawn. Along a twist of the
  * base wires the weavers run straight.
  * @throws RangeError for a thickness not above 0 or a packing below 1
@@ -46,7 +51,29 @@ export function strandsOf(weave: Weave, wires: WeaveWires): Strand[] {
         ? { x: edges[1], radius: weaver }
         : { x: places[wire - 1]!, radius }
   const { woven, twisted } = advanceOf(weave, wires)
-  return waysOf(weave).map(({ id, start, end, passes }) => {
+  const apart = wires.pitch ? { apart: true as const } : {}
+  const knotted = (way: Way & { readonly halves: readonly KnotWay[] }): Strand => {
+    const sizes = { base, weaver, span: places[places.length - 1]!, high: woven / way.halves.length }
+    const curve = curveThrough(knotsOn(way.halves.map((half) => halfKnot(sizes, half))))
+    const { id, start, end, passes } = way
+    return {
+      id,
+      closes: start === end,
+      undone: false,
+      start,
+      end,
+      advance: woven,
+      straight: twisted,
+      length: segmentLength(curve) + twisted,
+      passes,
+      stretches: [],
+      curve,
+      ...apart,
+    }
+  }
+  return waysOf(weave).map((way) => {
+    const { id, start, end, passes, halves } = way
+    if (halves) return knotted({ ...way, halves })
     const closes = start === end
     const whole: readonly Pass[] = closes ? passes : [...passes, { face: 'back', from: end, to: start }]
     const stretches = beltOf(roundings(whole, weave.wires, base > weaver), post)
@@ -63,7 +90,7 @@ export function strandsOf(weave: Weave, wires: WeaveWires): Strand[] {
       length: Math.hypot(plane, woven) + twisted,
       passes,
       stretches,
-      ...(wires.pitch ? { apart: true as const } : {}),
+      ...apart,
     }
   })
 }
@@ -76,6 +103,14 @@ const backPass = (from: number, to: number, post: (wire: number) => Post): numbe
 
 /** Points along a strand's path, x to the right, y along the wires, z to the front; mm. */
 export function strandPath(strand: Strand, perTurn = 48): Vec3[] {
+  if (strand.curve) {
+    const path = { segments: [strand.curve] }
+    const whole = pathLength(path)
+    // a half knot goes about once round
+    const steps = perTurn * strand.passes.length
+    const points = Array.from({ length: steps + 1 }, (_, i) => pathAt(path, (whole * i) / steps).p)
+    return strand.straight > 0 ? [...points, straightOn(points[points.length - 1]!, strand.straight)] : points
+  }
   const rising = (s: Stretch2): number => (strand.apart && s.kind === 'line' ? 0 : stretchLength(s))
   const total = strand.stretches.reduce((sum, s) => sum + rising(s), 0)
   const out: Vec3[] = []
@@ -96,9 +131,7 @@ export function strandPath(strand: Strand, perTurn = 48): Vec3[] {
     }
     gone += l
   }
-  if (strand.straight > 0) {
-    const [x, y, z] = out[out.length - 1]!
-    out.push([x, y + strand.straight, z])
-  }
-  return out
+  return strand.straight > 0 ? [...out, straightOn(out[out.length - 1]!, strand.straight)] : out
 }
+
+const straightOn = ([x, y, z]: Vec3, by: number): Vec3 => [x, y + by, z]

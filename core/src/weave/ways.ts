@@ -1,3 +1,4 @@
+import { HALF_HIGH, type KnotWay } from './knots.js'
 import type { Move, Weave, Weaver } from './notation.js'
 
 /** One half turn: from a gap to another, in front of the wires between them or behind. */
@@ -23,8 +24,8 @@ export interface Way {
   readonly start: number
   readonly end: number
   readonly passes: readonly Pass[]
-  /** Half knots that it is tied in: each needs half a thickness more along the wires, for strands that hook through one another. */
-  readonly tied: number
+  /** The half knots that it is tied in, in order. */
+  readonly halves?: readonly KnotWay[]
 }
 
 /**
@@ -136,32 +137,29 @@ function laidFrom({ id, moves }: Weaver, wires: number, start: number): Way {
       }
     }
   }
-  return { id, start, end: gap(), passes, tied: 0 }
+  return { id, start, end: gap(), passes }
 }
 
-/** Two weavers that tie knots: the first stays in front in a square knot, the one at the left goes in front in a half knot. */
+/**
+ * Two weavers that tie knots, each begun beside the outer wires: the first stays in front in a square knot, the one at the left goes in front in a
+ * half knot.
+ */
 function knotted({ id, moves }: Weaver, wires: number): Way[] {
-  const inner = moves[0]!.kind === 'knot'
-  const [left, right] = [-1, wires + 1]
   return [...id].map((letter, k): Way => {
-    const [near, mine] = k === 0 ? (['front', 'back'] as const) : (['back', 'front'] as const)
-    const start = k === 0 ? (inner ? 0 : left) : inner ? wires : right
+    const [left, right] = [0, wires]
+    const start = k === 0 ? left : right
     const { passes, gap, go } = laying(start)
-    for (const m of moves) {
-      if (m.kind === 'half') {
-        if (gap() <= 0) go('front', right)
-        else go('back', left)
-        continue
-      }
-      // across, round the other where it stands at the far edge, across again, and round it at the near edge
-      const [far, farInner, home, homeInner] = gap() <= 0 ? [right, wires, left, 0] : [left, 0, right, wires]
-      go(near, far)
-      go(mine, farInner)
-      go(near, home)
-      go(mine, homeInner)
+    const halves: KnotWay[] = []
+    const half = (face: KnotWay['face']) => {
+      const from = gap() === left ? 'left' : 'right'
+      halves.push({ from, face })
+      go(face, from === 'left' ? right : left)
     }
-    const tied = moves.reduce((sum, m) => sum + (m.kind === 'knot' ? 2 : 1), 0)
-    return { id: letter, start, end: gap(), passes, tied }
+    for (const m of moves) {
+      if (m.kind === 'half') half(gap() === left ? 'front' : 'back')
+      else for (let n = 0; n < 2; n++) half(k === 0 ? 'front' : 'back')
+    }
+    return { id: letter, start, end: gap(), passes, halves }
   })
 }
 
@@ -184,31 +182,31 @@ export const edgePlaces = (places: readonly number[], { base, weaver }: WeaveWir
   return [places[0]! - off, places[places.length - 1]! + off]
 }
 
-/** Does any strand hook round what stands beside the outer wires: left, right. */
+/** Does any strand stand beside the outer wires, or hook round what stands there: left, right. */
 export const hasEdges = (weave: Weave): [boolean, boolean] => {
-  const gaps = waysOf(weave).flatMap((w) => w.passes.flatMap((p) => [p.from, p.to]))
+  const ways = waysOf(weave)
+  if (ways.some((w) => w.halves)) return [true, true]
+  const gaps = ways.flatMap((w) => w.passes.flatMap((p) => [p.from, p.to]))
   return [Math.min(0, ...gaps) < 0, Math.max(0, ...gaps) > weave.wires]
 }
 
 /**
  * Strands that lie one above the other in one repeat, at the place where they are the most: on the front or the back of a wire, or
- * through a gap, all weavers together, and one thickness more for each square knot. So many weaver's thicknesses the repeat needs along the
- * base wires.
+ * through a gap, all weavers together; a half knot counts as high as it is. So many weaver's thicknesses the repeat needs along the base wires.
  */
 export function crowding(weave: Weave): number {
   const count = new Map<string, number>()
-  const put = (place: string) => count.set(place, (count.get(place) ?? 0) + 1)
+  const put = (place: string, high = 1) => count.set(place, (count.get(place) ?? 0) + high)
   const ways = waysOf(weave)
   if (ways.length === 0) return 0
-  for (const { passes, start, end } of ways)
+  for (const { passes, start, end, halves } of ways)
     passes.forEach((p, i) => {
       const [low, high] = [Math.min(p.from, p.to), Math.max(p.from, p.to)]
-      for (let wire = low + 1; wire <= high; wire++) put(`${p.face} ${wire}`)
+      for (let wire = low + 1; wire <= high; wire++) put(`${p.face} ${wire}`, halves ? HALF_HIGH : 1)
       const q = i + 1 < passes.length ? passes[i + 1]! : start === end ? passes[0]! : undefined
-      if (q && q.face !== p.face) put(`gap ${p.to}`)
+      if (!halves && q && q.face !== p.face) put(`gap ${p.to}`)
     })
-  // two strands tie a knot together: half of its thickness is told by each
-  return Math.max(...count.values()) + ways.reduce((sum, w) => sum + w.tied, 0) / 4
+  return Math.max(...count.values())
 }
 
 /** Do both faces of a weave look alike: is the number of strands on the front of every wire that on its back. */
