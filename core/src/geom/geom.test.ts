@@ -8,6 +8,8 @@ import {
   isConvexMesh,
   perimeter,
   solveByColumns,
+  solveInGroups,
+  type GroupedBasis,
   type Mesh,
   type Vec2,
 } from './index'
@@ -106,6 +108,68 @@ describe('linear programs', () => {
       for (const [j, c] of columns.entries())
         expect(c.reduce((sum, v, i) => sum + v * found!.y[i]!, 0)).toBeLessThan(cost[j]! + 1e-6)
       for (const v of found!.y) expect(Math.abs(v)).toBeLessThan(BOUND + 1e-6)
+    }
+  })
+
+  it('finds the same optimum where columns stand in groups, begun anew and from where another program ended', async () => {
+    const highs = await highsLoader()
+    const random = seeded(6)
+    const BOUND = 3
+    for (let round = 0; round < 60; round++) {
+      const m = 1 + Math.floor(random() * 6)
+      const groups = 1 + Math.floor(random() * 12)
+      const n = 3 + Math.floor(random() * 60)
+      const columns = Array.from({ length: n }, () => Array.from({ length: m }, () => random() * 2 - 1))
+      // some alike, some that cost nothing: ties and degenerate steps
+      if (n > 8) columns[7] = columns[3]!
+      const group = columns.map(() => Math.floor(random() * groups))
+      const cost = columns.map(() => (random() < 0.2 ? 0 : random() * 2 - 0.7))
+      let from: GroupedBasis | undefined
+      for (let again = 0; again < 2; again++) {
+        // the second program begins where the first ended, with one passing column turned
+        const passing = Array.from({ length: m }, () => random() * 2 - 1)
+        // no more than the bounds allow
+        const gains = passing.reduce((sum, v) => sum + Math.abs(v), 0)
+        const rhs = Array.from({ length: m }, () => 0)
+        const found = solveInGroups({
+          rhs: Float64Array.from(rhs),
+          groups,
+          bound: BOUND,
+          from,
+          price: (y) => {
+            const over = columns.map(
+              (c, j) => c.reduce((sum, v, i) => sum + v * y[i]!, 0) - cost[j]! - y[m + group[j]!]!,
+            )
+            const spare = Array.from({ length: groups }, (_, r) => -y[m + r]!)
+            const last = passing.reduce((sum, v, i) => sum + v * y[i]!, 0) + gains
+            const best = Math.max(...over, ...spare, last)
+            if (best < 1e-9) return undefined
+            if (last === best)
+              return { entries: Float64Array.from(passing), cost: -gains, group: -1, passing: true }
+            const r = spare.indexOf(best)
+            if (r >= 0) return { entries: new Float64Array(m), cost: 0, group: r }
+            const j = over.indexOf(best)
+            return { entries: Float64Array.from(columns[j]!), cost: cost[j]!, group: group[j]! }
+          },
+        })
+        from = found!.basis
+        const inGroup = (g: number) => Array.from({ length: groups }, (_, r) => (r === g ? 1 : 0))
+        const none = Array.from({ length: m }, () => 0)
+        const units = Array.from({ length: 2 * m }, (_, k) =>
+          Array.from({ length: m }, (__, i) => (i === k >> 1 ? (k % 2 === 0 ? 1 : -1) : 0)),
+        )
+        const listed = {
+          columns: [
+            ...columns.map((c, j) => [...c, ...inGroup(group[j]!)]),
+            [...passing, ...inGroup(-1)],
+            ...units.map((c) => [...c, ...inGroup(-1)]),
+            ...Array.from({ length: groups }, (_, r) => [...none, ...inGroup(r)]),
+          ],
+          cost: [...cost, -gains, ...units.map(() => BOUND), ...Array.from({ length: groups }, () => 0)],
+          rhs: [...rhs, ...Array.from({ length: groups }, () => 1)],
+        }
+        expect(found!.value).toBeCloseTo(highs.solve(asText(listed)).ObjectiveValue, 5)
+      }
     }
   })
 })

@@ -5,6 +5,8 @@ export { convexHull, perimeter } from './hull.js'
 export { bisect, integrate, logGamma, beta } from './solve.js'
 export { remember } from './remember.js'
 export { solveByColumns } from './columnGeneration.js'
+export { solveInGroups } from './groupedColumns.js'
+export type { GroupedBasis, GroupedColumn, GroupedProgram } from './groupedColumns.js'
 export type { ColumnProgram, ColumnBasis, PricedColumn } from './columnGeneration.js'
 export {
   checkMesh,

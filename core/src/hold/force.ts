@@ -1,4 +1,4 @@
-import { along, dot, solveByColumns, unit, type ColumnBasis, type Vec3 } from '../geom/index.js'
+import { along, dot, solveInGroups, unit, type GroupedBasis, type Vec3 } from '../geom/index.js'
 import { sharedLoads, type BarLoad } from '../path/index.js'
 import { barOf, bearsAt, type Field, type SharedLoad } from './field.js'
 
@@ -95,7 +95,7 @@ const TILTS: readonly Vec3[] = [
 ]
 
 /** Where the last direction asked of a field ended: the next begins there. After FRESH of them rounding is not carried on. */
-const bases = new WeakMap<Field, { readonly basis: ColumnBasis; readonly together: boolean; used: number }>()
+const bases = new WeakMap<Field, { readonly basis: GroupedBasis; readonly together: boolean; used: number }>()
 const FRESH = 24
 
 /**
@@ -110,7 +110,8 @@ export function resist(field: Field, d: Vec3, going: Going = FREELY, tilts = 0):
   const none: Resistance = { force: 0, motion: { v: d, w: [0, 0, 0] }, giving: [] }
   const count = cap.length
   if (count === 0) return none
-  const rows = 6 + used.length + (turning > 0 ? 3 : 0)
+  const rows = 6
+  const groups = used.length + (turning > 0 ? 3 : 0)
   let top = 0
   for (let i = 0; i < count; i++) {
     // a row of cables pulls with many legs
@@ -121,15 +122,14 @@ export function resist(field: Field, d: Vec3, going: Going = FREELY, tilts = 0):
   // nothing is touched yet: what stands nearest gives the measure
   if (top === 0) top = bearsAt(field, nearestOf(free))
   const scale = top * Math.sqrt(6)
-  const rhs = new Float64Array(rows)
-  for (let k = 6; k < rows; k++) rhs[k] = -1
   const entries = new Float64Array(rows)
-  const priced = { entries, cost: 0, passing: false }
+  const priced = { entries, cost: 0, group: -1, passing: false }
   const before = bases.get(field)
   const known = before && before.together === Boolean(together) ? before : undefined
   const into = new Float64Array(together ? count : 0)
-  const result = solveByColumns({
-    rhs,
+  const result = solveInGroups({
+    rhs: new Float64Array(rows),
+    groups,
     bound: slide,
     from: known && known.used++ < FRESH ? known.basis : undefined,
     price: (y) => {
@@ -178,7 +178,7 @@ export function resist(field: Field, d: Vec3, going: Going = FREELY, tilts = 0):
           load = undefined
         }
       }
-      for (let k = 6; k < rows; k++)
+      for (let k = rows; k < rows + groups; k++)
         if (-y[k]! > worst) {
           worst = -y[k]!
           at = -3 - k
@@ -196,21 +196,22 @@ export function resist(field: Field, d: Vec3, going: Going = FREELY, tilts = 0):
       if (at === -1 && !load) return undefined
       entries.fill(0)
       priced.cost = 0
+      priced.group = -1
       priced.passing = !load && at === -2
       if (load) {
         for (let k = 0; k < 6; k++) entries[k] = load.wrench[k]! / scale
-        entries[6 + load.row] = -1
+        priced.group = load.row
         priced.cost = load.cost / scale
       } else if (at === -2) {
         for (let k = 0; k < 3; k++) entries[k] = -d[k as 0 | 1 | 2]
         priced.cost = -1
-      } else if (at < -2) entries[-3 - at] = -1
+      } else if (at < -2) priced.group = -3 - at - rows
       else if (at >= count) {
         entries[3 + at - count] = (Math.sign(y[3 + at - count]!) * turning * top) / scale
-        entries[6 + used.length + at - count] = -1
+        priced.group = used.length + at - count
       } else {
         for (let k = 0; k < 6; k++) entries[k] = (wrench[6 * at + k]! * cap[at]!) / scale
-        entries[6 + row[at]!] = -1
+        priced.group = row[at]!
         priced.cost = (cap[at]! * free[at]!) / scale
       }
       return priced
