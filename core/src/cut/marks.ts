@@ -48,8 +48,8 @@ export function marksOf(wire: Wire, joints: readonly Joint[], halves: Halves, ma
   const out: Mark[] = [
     { at: 'middle', side: 'middle', fromEnd: work('cut.mark.middle', { spare: margin, half }) },
   ]
-  // a coil is wound from its middle: where its turns come to lie no mark tells
-  if (wire.parts.some((p) => p.kind === 'loops')) return out
+  // a coil is wound from its middle, and knots are tied from it: where they come to lie no mark tells
+  if (wire.parts.some((p) => p.kind === 'loops' || p.kind === 'knots')) return out
   for (const joint of joints)
     for (const m of joint.members)
       if (m.wire === wire.id && !isFoundByHand(wire, m))

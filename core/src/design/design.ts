@@ -48,19 +48,22 @@ export interface Member {
   readonly s1: number
   /** A stiff wire that runs on through turns of a fine one: however few these are, it does not hinge there. */
   readonly runs?: true
+  /** Of a knot: it is tied round the others, and lies as a coat on those. */
+  readonly ties?: true
 }
 
 /**
  * Where wires are fixed to each other. `bind`: side by side, by turns of another wire. `coil`: the first member is itself wound round the
  * others, and no other wire is used. `lash`: crossing each other, by turns of another wire on both diagonals. `twist`: wires turned about each
- * other, and no other wire is used. `weave`: side by side, by another wire that goes over and under them in a pattern.
+ * other, and no other wire is used. `weave`: side by side, by another wire that goes over and under them in a pattern. `knot`: knots that some of
+ * them tie round the others, and no other wire is used.
  */
 export interface Joint {
   readonly id: string
-  readonly kind: 'bind' | 'coil' | 'lash' | 'twist' | 'weave'
+  readonly kind: 'bind' | 'coil' | 'lash' | 'twist' | 'weave' | 'knot'
   /** Of a weave in the order of its base wires. */
   readonly members: readonly Member[]
-  /** What is wound: of a coil or a twist, the wire itself. */
+  /** What is wound: of a coil, a twist or a knot, the wire itself. */
   readonly binder: Stock
   /** The bundle that is wrapped: columns across x, rows through the depth. */
   readonly columns: number

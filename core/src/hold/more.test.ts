@@ -32,6 +32,7 @@ const MORE: Readonly<Record<string, readonly ((o: Options) => Options)[]>> = {
     (o) => ({ lace: thicker(o.lace) }),
   ],
   'criss-cross-cage': [(o) => ({ lace: thicker(o.lace) }), (o) => ({ turns: Number(o.turns) + 1 })],
+  'knotted-band': [(o) => ({ over: Number(o.over) + 0.3 }), (o) => ({ wraps: Number(o.wraps) + 1 })],
   'loop-bezel': [
     (o) => ({ over: Number(o.over) + 0.3 }),
     (o) => ({ size: thicker(o.size) }),

@@ -102,11 +102,12 @@ interface Stretch {
   readonly s1: number
   readonly joint: Joint
   readonly runs?: true | undefined
+  readonly ties?: true | undefined
 }
 
 /** A wire's section with the weave that is on it, or what lies between it and the stone: that touches the stone before it. */
 const coated = ({ kind, binder, between }: Joint): typeof sectionAt =>
-  kind === 'weave' || between
+  kind === 'weave' || kind === 'knot' || between
     ? (wire, s, t) => {
         const own = sectionAt(wire, s, t)
         return { ...own, size: own.size + 2 * binder.size.mm }
@@ -249,7 +250,7 @@ export function stationsOfDesign(
       .flatMap((joint) =>
         joint.members
           .filter((m) => m.wire === wire.id)
-          .map((m) => ({ s0: m.s0, s1: m.s1, joint, runs: m.runs })),
+          .map((m) => ({ s0: m.s0, s1: m.s1, joint, runs: m.runs, ties: m.ties })),
       )
       .sort((a, b) => a.s0 - b.s0)
     const taut = wire.parts.filter((p) => p.kind === 'taut')
@@ -270,10 +271,14 @@ export function stationsOfDesign(
       // what a floating joint fixes hangs on the stretch that carries it; that stretch itself, on what its other end is fixed to
       const joint = [before, behind].find((b) => b && floating.has(b.joint.id) && !carries(b.joint.id, s0))
       if (joint) hanging.push({ span, joint: joint.joint.id })
-      const apart = isOnLoops(wire.path, (s0 + s1) / 2) ? ON_LOOPS * spacing : spacing
-      const list = (isTaut ? tautStations : stationsOf)(wire.path, s0, s1, apart)
-      const points = list.map((x) => x.at.p)
       const middle = (s0 + s1) / 2
+      const apart = isOnLoops(wire.path, middle) ? ON_LOOPS * spacing : spacing
+      // knots lie as one coat on what they are tied round
+      const knotted = kind === 'bound' && before!.joint.kind === 'knot'
+      const list = knotted
+        ? [{ s: middle, at: pathAt(wire.path, middle) }]
+        : (isTaut ? tautStations : stationsOf)(wire.path, s0, s1, apart)
+      const points = list.map((x) => x.at.p)
       const over = clad.find((j) =>
         j.members.some((m) => m.wire === wire.id && m.s0 <= middle && middle <= m.s1),
       )
@@ -296,7 +301,8 @@ export function stationsOfDesign(
     if (!first || !last) continue
     put('free', 0, first.s0, undefined, first)
     bound.forEach((b, i) => {
-      put('bound', b.s0, b.s1, b, b)
+      // what is tied round others is their coat
+      if (!b.ties) put('bound', b.s0, b.s1, b, b)
       const next = bound[i + 1]
       if (next && next.s0 > b.s1) put('span', b.s1, next.s0, b, next)
     })

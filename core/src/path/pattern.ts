@@ -12,13 +12,20 @@ interface OnRib {
   readonly byOut: readonly [number, number]
 }
 
-/** A rib of unit `i`, folded inward; without a fold it stands straight. */
-function onRib(up: number, off: number, fold: Fold | undefined, i: number): OnRib {
+/** A fold's value a share of the way through unit `i`. */
+function foldedAt({ even }: Fold, list: readonly number[], i: number, share: number): number {
+  if (!even) return list[i % list.length]!
+  if (list.length === 1) return list[0]!
+  return (1 - share) * list[i]! + share * list[i + 1]!
+}
+
+/** A rib a share of the way through unit `i`, folded inward; without a fold it stands straight. */
+function onRib(up: number, off: number, fold: Fold | undefined, i: number, share: number): OnRib {
   const beyond = fold ? up - fold.from : -1
   if (!fold || beyond <= 0) return { at: [off, up], byUp: [0, 1], byOut: [1, 0] }
   const { from } = fold
-  const r = fold.radii[i % fold.radii.length]!
-  const whole = (fold.angles[i % fold.angles.length]! * Math.PI) / 180
+  const r = foldedAt(fold, fold.radii, i, share)
+  const whole = (foldedAt(fold, fold.angles, i, share) * Math.PI) / 180
   const a = Math.min(whole, beyond / r)
   const [c, n] = [Math.cos(a), Math.sin(a)]
   const on = Math.max(0, beyond - r * whole)
@@ -45,7 +52,7 @@ export function patternUnits(pattern: Pattern, at: (s: number) => PathPoint, len
     // below the carrier a rib is folded as above it, seen upside down
     const fold = v < 0 ? under : over
     const sign = v < 0 ? -1 : 1
-    const rib = onRib(Math.abs(v), w, fold, i)
+    const rib = onRib(Math.abs(v), w, fold, i, u)
     const here = at(s)
     const out = outwardOf(here)
     const turning = scale(sub(outwardOf(at(s + NEAR)), outwardOf(at(s - NEAR))), 1 / (2 * NEAR))
@@ -71,13 +78,12 @@ export function patternUnits(pattern: Pattern, at: (s: number) => PathPoint, len
 /** The same pattern travelled the other way, along its carrier as that was reversed. */
 export function reversedPattern(pattern: Pattern, carrier: readonly Segment[]): Pattern {
   // unit i of so many is the last but i
-  const turned = (list: readonly number[]): number[] =>
-    Array.from({ length: pattern.count }, (_, i) => list[(pattern.count - 1 - i) % list.length]!)
-  const back = ({ from, radii, angles }: Fold): Fold => ({
-    from,
-    radii: turned(radii),
-    angles: turned(angles),
-  })
+  const back = ({ from, radii, angles, even }: Fold): Fold => {
+    const last = even ? pattern.count : pattern.count - 1
+    const turned = (list: readonly number[]): number[] =>
+      Array.from({ length: last + 1 }, (_, i) => list[(last - i) % list.length]!)
+    return { from, radii: turned(radii), angles: turned(angles), ...(even ? { even } : {}) }
+  }
   return {
     ...pattern,
     carrier,

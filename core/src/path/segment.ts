@@ -70,6 +70,8 @@ export interface Fold {
   readonly from: number
   readonly radii: readonly number[]
   readonly angles: readonly number[]
+  /** The radii and angles are those where units meet, one more than there are units: within a unit they change evenly. */
+  readonly even?: true
 }
 
 /** A point of a centreline and the unit direction of travel there. */

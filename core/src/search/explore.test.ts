@@ -58,7 +58,7 @@ describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
     const stone = examplesOf(id).sound[0]!.stone
     const space = chosen.space(stone, wish)
     const sizes = chosen.params(stone).find((p) => p.id === 'size')!
-    const labels = sizes.kind === 'choice' ? sizes.values.filter((v) => /^(18|22|24) AWG$/.test(v)) : []
+    const labels = sizes.kind === 'choice' ? sizes.values.filter((v) => /^(18|22|24|28|30) AWG$/.test(v)) : []
     expect(labels.length).toBeGreaterThan(1)
     const base = space.at(new Array<number>(space.dimensions).fill(0.45))!
     const followed = labels.map((size) => {

@@ -24,7 +24,7 @@ interface ParamBase {
 export type Param =
   | (ParamBase & {
       readonly kind: 'integer' | 'number'
-      readonly unit: 'mm' | '°' | 'wires' | 'turns' | 'bends' | 'loops' | 'places'
+      readonly unit: 'mm' | '°' | 'wires' | 'turns' | 'bends' | 'loops' | 'knots' | 'places'
       readonly min: number
       readonly max: number
       readonly step: number

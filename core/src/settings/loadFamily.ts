@@ -8,6 +8,7 @@ const LOADERS: Readonly<Record<string, () => Promise<{ readonly family: Family }
   'corner-claws': () => import('./corner-claws/index.js'),
   'corset-back': () => import('./corset-back/index.js'),
   'criss-cross-cage': () => import('./criss-cross-cage/index.js'),
+  'knotted-band': () => import('./knotted-band/index.js'),
   'loop-bezel': () => import('./loop-bezel/index.js'),
   'spine-focal': () => import('./spine-focal/index.js'),
   'twin-hoop': () => import('./twin-hoop/index.js'),

@@ -4,6 +4,7 @@ import { family as channelRow } from './channel-row/index.js'
 import { family as cornerClaws } from './corner-claws/index.js'
 import { family as corsetBack } from './corset-back/index.js'
 import { family as crissCrossCage } from './criss-cross-cage/index.js'
+import { family as knottedBand } from './knotted-band/index.js'
 import { family as loopBezel } from './loop-bezel/index.js'
 import { family as spineFocal } from './spine-focal/index.js'
 import { family as twinHoop } from './twin-hoop/index.js'
@@ -17,6 +18,7 @@ export const FAMILIES: readonly Family[] = Object.values({
   cornerClaws,
   corsetBack,
   crissCrossCage,
+  knottedBand,
   loopBezel,
   spineFocal,
   twinHoop,

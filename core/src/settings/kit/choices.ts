@@ -78,7 +78,7 @@ export interface Length extends Base<number> {
 }
 export interface Count extends Base<number> {
   readonly kind: 'integer'
-  readonly unit: 'wires' | 'turns' | 'bends' | 'loops' | 'places'
+  readonly unit: 'wires' | 'turns' | 'bends' | 'loops' | 'knots' | 'places'
   readonly range: From<readonly [least: number, most: number], FullStone>
   /** Fewest and most that makers usually take for a stone like this: typical, uncited. */
   readonly usual?: From<readonly [least: number, most: number], FullStone>

@@ -20,7 +20,14 @@ const { make, formulas: commonFormulas } = figures('kit', {
 export { commonFormulas }
 
 /** What a turn of each kind of joint counts as among the kinds of work. */
-const TURNED = { bind: 'turn', lash: 'turn', coil: 'wrap', twist: 'twistTurn', weave: 'crossing' } as const
+const TURNED = {
+  bind: 'turn',
+  lash: 'turn',
+  coil: 'wrap',
+  twist: 'twistTurn',
+  weave: 'crossing',
+  knot: 'knot',
+} as const
 
 /** What a step takes: each kind of work and how often it comes. Turns of a joint are those of the cut list where they are known. */
 function takenBy(
@@ -123,8 +130,8 @@ export const designOf = (family: string, made: Made, minutes: Minutes): Design =
     operations: operationsOf(made, minutes),
   })
 
-/** Parts whose curves no pliers make: what is drawn taut round an edge, and what is twisted. */
-const NOT_BENT = ['taut', 'twisted']
+/** Parts whose curves no pliers make: what is drawn taut round an edge, what is twisted, and what is tied in knots. */
+const NOT_BENT = ['taut', 'twisted', 'knots', 'knotted']
 
 /** Radius of the tightest bend of all strands of a size, to the wire's middle, mm. */
 const tightestOf = ({ work }: Made, size: string): number =>

@@ -217,7 +217,7 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
     })
 
   const jointOf = (tie: Tie, wires: readonly Wire[], options: Options): Joint => {
-    const members = tie.of.map((of) => {
+    const members = tie.of.map((of, i) => {
       const strand = strandOf(of)
       const wire = wires.find((w) => w.id === strand)
       if (!wire) throw new RangeError(`the work has no strand "${strand}"`)
@@ -225,6 +225,7 @@ export function makerOf<C extends Choices>(recipe: Recipe<C>, choices: C & typeo
         wire: strand,
         ...rangeOf(wire, of),
         ...(tie.runs?.includes(strand) ? { runs: true as const } : {}),
+        ...(tie.ties?.includes(i) ? { ties: true as const } : {}),
       }
     })
     const binder = stockOf(choices, options, tie.wound)

@@ -49,6 +49,8 @@ export interface Tie extends Pick<
   readonly of: readonly Stretch[]
   /** Stiff strands that run on through turns of a fine one: these do not hinge them. */
   readonly runs?: readonly string[]
+  /** Of a knot: these of the stretches, by their place in the list, are tied round the others. */
+  readonly ties?: readonly number[]
   /** The choice of the wound wire's size. */
   readonly wound: string
   /** Bound length along the bundle. */
@@ -142,6 +144,7 @@ export const MINUTES: Readonly<Record<string, number>> = {
   wrap: 0.03,
   twistTurn: 0.05,
   crossing: 0.09,
+  knot: 0.5,
   try: 1.5,
   seat: 1.5,
   close: 0.7,

@@ -1,19 +1,16 @@
-import { cross, type Vec3 } from '../../geom/index.js'
 import {
   unitsOf,
   segmentLength,
-  pathAt,
   pathLength,
   reversePath,
-  type Fold,
   type Pattern,
   type PatternKnot,
-  type Segment,
 } from '../../path/index.js'
-import { outlineAfter, outlineOf, outlinePerimeter, outlineRun, solidOf } from '../../stone/index.js'
+import { outlineOf, outlinePerimeter, solidOf } from '../../stone/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
 import { figures, mm, type Given } from '../kit/index.js'
-import { arcSegments } from '../shared/arcs.js'
+import { bentOver, laidIn, type LipPlace, type Lips } from '../shared/lips.js'
+import { flatStrip, standingStrip, stripRound } from '../shared/strip.js'
 import type { choices } from './choices.js'
 
 export type K = Given<typeof choices>
@@ -24,8 +21,6 @@ const KNOTS = 24
 const CROSSES = 0.72
 /** Loops of one face leave so many thicknesses between their middles. */
 const BESIDE = 1.2
-const FOOT = -Math.PI / 2
-const TOP = Math.PI / 2
 
 /** How far a loop of a width of 1 reaches back past its own stretch of the base, where its amplitude is `a`. */
 const backOf = (a: number): number => {
@@ -116,6 +111,7 @@ export function ringOf(k: K): Ring {
     throw new RangeError('as many loops lie behind as in front')
   }
   const outline = outlineOf(stone)
+  const solid = solidOf(stone)
   const off = F.off({ size: q.size, link: q.link })
   const edge = k.found('edge', 'whole', outlinePerimeter(outline), k.on())
   const around = F.around({ edge, off })
@@ -137,38 +133,27 @@ export function ringOf(k: K): Ring {
         }
       }),
     )
-  // the right half has as many whole pairs as fit between the foot and the gap at the top; the left one the others
-  const whole = outlineRun(outline, FOOT, TOP, d)
-  const right = 2 * Math.floor((whole - p / 2) / (2 * p) + 1e-6)
-  const left = o.loops - right
-  const begin = whole - p / 2 - right * p
-  const anchor = begin < 1e-9 ? FOOT : outlineAfter(outline, FOOT, begin, d)
-  const rightEnd = outlineAfter(outline, FOOT, whole - p / 2, d)
-  const leftEnd = outlineAfter(outline, TOP, p / 2, d)
+  const strip = stripRound({ outline, off: d, repeat: 2 * p, count: o.loops / 2, gap: p })
   const carrier = {
-    right: arcSegments(outline, anchor, rightEnd, d, 0),
-    left: reversePath({
-      segments: [
-        ...arcSegments(outline, leftEnd, 2 * Math.PI + FOOT, d, 0),
-        ...(begin < 1e-9 ? [] : arcSegments(outline, FOOT, anchor, d, 0)),
-      ],
-    }).segments,
+    right: strip.right.line,
+    left: reversePath({ segments: strip.left.line }).segments,
   }
   const on = k.on('loops', 'over', 'size', 'link', 'alloy', 'temper')
-  const half = (way: 'right' | 'left', loops: number): HalfRing => {
+  const half = (way: 'right' | 'left'): HalfRing => {
+    const loops = 2 * strip[way].count
     const front = way === 'right'
     const side = front ? 1 : -1
     const unit = knots(front ? [1, -1] : [-1, 1], side)
-    const face = (over: 1 | -1, from: number): Face => ({
-      line: carrier[way],
-      loops,
-      first: (over === 1) === front ? 0 : 1,
+    const face = (over: 1 | -1, from: number): Lips => ({
+      solid,
+      line: { segments: carrier[way] },
+      // every other loop is of this face
+      at: Array.from({ length: loops / 2 }, (_, i) => (2 * i + ((over === 1) === front ? 0 : 1) + 0.5) * p),
       side,
       over,
       from,
       high: H,
-      pitch: p,
-      out: c,
+      places: placesOn(k, from, H, c),
     })
     const wall = stone.wall / 2
     const round = numberOf(F.behind({ off, turn: k.radius('size') }))
@@ -184,60 +169,25 @@ export function ringOf(k: K): Ring {
     }
     const pattern: Pattern = {
       ...plain,
-      over: { from: wall, ...lipsOf(k, face(1, wall), round) },
-      under: { from: below, ...behindOf(k, face(-1, below), round) },
+      over: { from: wall, ...bentOver(face(1, wall), round) },
+      under: { from: below, ...laidIn(face(-1, below), round) },
     }
     const bench = outline.bottom - 2 * H
     const whole = pathLength({ segments: [pattern] })
     const length = k.found('loops', way, whole, on)
     return {
       pattern,
-      standing: standingFor(whole, { ...pattern, over: { from: wall, radii: [round], angles: [0] } }),
+      standing: standingStrip(whole, { ...pattern, over: { from: wall, radii: [round], angles: [0] } }),
       // the loops lie toward the viewer on the bench, below the stone
-      flat: flatFor(whole, plain, [0, bench, 0], (front ? 1 : -1) * loops * p),
+      flat: flatStrip(whole, plain, [0, bench, 0], (front ? 1 : -1) * loops * p),
       loops,
       front,
       length,
       widest: widestOf(pattern, a),
     }
   }
-  return { right: half('right', right), left: half('left', left), pitch }
+  return { right: half('right'), left: half('left'), pitch }
 }
-
-/** A pattern whose knots stand so many times as far from its carrier. */
-const grown = (of: Pattern, high: number, out = high): Pattern => ({
-  ...of,
-  unit: of.unit.map(({ at: [u, v, w], slope: [du, dv, dw] }) => ({
-    at: [u, v * high, w * out],
-    slope: [du, dv * high, dw * out],
-  })),
-})
-
-/** Loops drawn out flat in a row from a place, as long as the wire is: the same all through, a little larger or smaller. */
-function flatFor(length: number, of: Pattern, from: Vec3, run: number): Pattern {
-  const row = (by: number): Pattern => ({
-    ...grown(of, by),
-    up: [0, 1, 0],
-    carrier: [{ kind: 'line', from, to: [from[0] + run * by, from[1], from[2]] }],
-  })
-  return row(length / pathLength({ segments: [row(1)] }))
-}
-
-/** Loops that stand up round the stone, as long as the wire is: a hair higher or lower than they are laid. */
-function standingFor(length: number, of: Pattern): Pattern {
-  const over = (high: number): number => pathLength({ segments: [grown(of, high, 1)] }) - length
-  // nearly in proportion to the height: the secant method meets it in a few rounds
-  let [before, high] = [1.02, 1]
-  let [far, near] = [over(before), over(high)]
-  for (let i = 0; i < ROUNDS && Math.abs(near) > MET; i++) {
-    const next = high - (near * (high - before)) / (near - far)
-    ;[before, far, high, near] = [high, near, next, over(next)]
-  }
-  return grown(of, high, 1)
-}
-/** Rounds in which a length is met, and when it is, mm. */
-const ROUNDS = 12
-const MET = 1e-9
 
 /** Where a loop is widest, at either side of its tip: mm along the pattern. */
 function widestOf(pattern: Pattern, a: number): HalfRing['widest'] {
@@ -254,90 +204,20 @@ function widestOf(pattern: Pattern, a: number): HalfRing['widest'] {
   return (i) => [place(i, at), place(i, KNOTS - at)]
 }
 
-/** Rounds of halving, and places on a loop that are looked at. */
-const HALVINGS = 14
+/** Places on a loop that are looked at. */
 const PLACES = 7
-
-/** What the loops of one face are laid round: the base line of their half, and which of its loops they are. */
-interface Face {
-  readonly line: readonly Segment[]
-  readonly loops: number
-  readonly first: 0 | 1
-  readonly side: 1 | -1
-  /** 1 over the front, −1 behind. */
-  readonly over: 1 | -1
-  readonly from: number
-  /** Height of a loop, its own stretch of the base, and how far its strands lie out of its middle, mm. */
-  readonly high: number
-  readonly pitch: number
-  readonly out: number
-}
-
-/** Is a loop clear of the stone when its rib is bent with a radius by an angle, radians: where it is linked by the link wire too. */
-function clearer(k: K, face: Face, i: number): (radius: number, angle: number) => boolean {
-  const { line, side, over, from, high, pitch, out: c, first } = face
-  const solid = solidOf(k.stone)
-  const [half, link] = [k.thick('size') / 2, k.thick('link')]
-  const { p: at, t } = pathAt({ segments: line }, (2 * i + first + 0.5) * pitch)
-  const out = cross(t, [0, 0, side])
-  return (r, angle) => {
-    for (let n = 1; n <= PLACES; n++) {
-      const v = from + ((high - from) * n) / PLACES
-      // the strand that lies inward there
-      const w = -c * Math.sin(Math.acos(1 - (2 * v) / high))
-      const turn = Math.min(angle, (v - from) / r)
-      const on = Math.max(0, v - from - r * angle)
-      const [co, si] = [Math.cos(turn), Math.sin(turn)]
-      const o = -r + (r + w) * co - on * si
-      const z = from + (r + w) * si + on * co
-      const linked = Math.abs(v / high - LINKED) < BESIDE_LINK ? link : 0
-      const gap = solid.nearest(at[0] + out[0] * o, at[1] + out[1] * o, over * z).distance - half - linked
-      if (gap < -TOUCHES) return false
-    }
-    return true
-  }
-}
 /** Where loops are linked, as a share of their height, and how far off that the link wire lies under them. */
 const LINKED = 0.37
 const BESIDE_LINK = 0.16
-/** What stands so little deep touches, mm; and how much before the edge a wide bend begins, as a share of what it is wider. */
-const TOUCHES = 0.01
+/** How much before the edge a wide bend begins, as a share of what it is wider. */
 const EARLIER = 0.15
 
-/** How each loop of the front is bent in over the stone: as sharply as it can be until it lies on it. */
-function lipsOf(k: K, face: Face, least: number): Pick<Fold, 'radii' | 'angles'> {
-  const { from, high, loops } = face
-  const by = (r: number): number => Math.min(MOST, (high - from) / r)
-  const radii = Array.from({ length: loops / 2 }, (_, i) => {
-    const clear = clearer(k, face, i)
-    return closest(least, STRAIGHT, (r) => clear(r, by(r)))
+/** The strand of a loop that lies inward, beyond where it is bent: where it is linked by the link wire too. */
+function placesOn(k: K, from: number, high: number, c: number): LipPlace[] {
+  const [half, link] = [k.thick('size') / 2, k.thick('link')]
+  return Array.from({ length: PLACES }, (_, i): LipPlace => {
+    const up = from + ((high - from) * (i + 1)) / PLACES
+    const linked = Math.abs(up / high - LINKED) < BESIDE_LINK ? link : 0
+    return { up, out: -c * Math.sin(Math.acos(1 - (2 * up) / high)), clear: half + linked }
   })
-  return { radii, angles: radii.map((r) => (by(r) * 180) / Math.PI) }
 }
-
-/** How far each loop behind is laid in until it lies on the back. */
-function behindOf(k: K, face: Face, radius: number): Pick<Fold, 'radii' | 'angles'> {
-  const angles = Array.from({ length: face.loops / 2 }, (_, i) => {
-    const clear = clearer(k, face, i)
-    // from what is clear down to what is not: the angle is what is left of a half circle
-    const open = closest(Math.PI - FARTHEST, Math.PI, (left) => clear(radius, Math.PI - left))
-    return ((Math.PI - open) * 180) / Math.PI
-  })
-  return { radii: [radius], angles }
-}
-
-/** The least value at which something is clear, of values that are clear from some one on: the most where none is. */
-function closest(least: number, most: number, clear: (v: number) => boolean): number {
-  if (clear(least)) return least
-  let [low, high] = [least, most]
-  for (let n = 0; n < HALVINGS; n++) {
-    const middle = Math.sqrt(low * high)
-    if (clear(middle)) high = middle
-    else low = middle
-  }
-  return high
-}
-/** A radius that is as good as straight, mm; loops are bent in no farther than this in front and behind, radians. */
-const STRAIGHT = 200
-const MOST = (86 * Math.PI) / 180
-const FARTHEST = (115 * Math.PI) / 180

@@ -12,7 +12,7 @@ import type { Given } from '../recipe.js'
 import type { PartOfWork, Tie } from '../wirework.js'
 import { foldedTails, foldedTailsPart } from './foldedTails.js'
 import { passingChoice, passingText, tellPassing, wideEnough } from './passing.js'
-import { easeOf, twistedWire, twistFigures, twistFormulas, type TwistedPair } from './twistedPair.js'
+import { easeOf, ofPair, twistedWire, twistFigures, twistFormulas, type TwistedPair } from './twistedPair.js'
 import { boundTie } from './boundTie.js'
 
 /** The strip's end stays this far above the stone, mm. */
@@ -170,6 +170,58 @@ export function bailOf(k: Given<ReturnType<typeof bailChoices>>, pair: Pair): Pa
   return pair.ways?.strip === 'folded tails' ? foldedTails(k, pair) : rolledBail(k, pair)
 }
 
+/** What a strip is rolled from, for the figures of its roll: how thick its wires are, and how far what is wound or tied stands out from them. */
+export interface RolledStrip {
+  readonly thick: Quantity
+  readonly over: Quantity
+  readonly past?: Quantity | undefined
+  readonly stock: Stock
+  readonly forward: boolean
+  /** y of the stone's top, and where the neck begins, mm. */
+  readonly top: number
+  readonly join: Vec3
+  readonly neck: Quantity
+}
+
+/** The figures of a strip that is rolled to a bail, its line from the top of the neck on, and where it hangs; tells where it cannot be rolled so. */
+export function rollOf(
+  k: Given<Pick<ReturnType<typeof bailChoices>, 'bail'>>,
+  { thick, over, past, stock, forward, top, join: at, neck: own }: RolledStrip,
+  tooLow: (need: number) => void,
+) {
+  const { bail: inside } = k.q
+  const neck = numberOf(own)
+  const bare = leaf('table', 'bare end of the bail strip', BAIL_BARE, 'mm', 'our choice')
+  const radius = F.radius({ inside, binder: over, thick })
+  const turnedDown = { radius, thick, binder: over }
+  const back = past ? F.backPast({ ...turnedDown, past }) : F.back(turnedDown)
+  const end = F.end({ bare, neck: own, back })
+  const bound = F.bound({ radius, back, end, bare })
+  const [, join, z] = at
+  const a = numberOf(thick)
+  const between = past ? numberOf(past) : 0
+  const roll = { inside: k.o.bail, thickness: a, binder: numberOf(over), neck, past: between }
+  const turned = ([x, y, d]: Vec3): Vec3 => (forward ? [x, y, -d] : [x, y, d])
+  // its end is turned down behind the neck as tightly as the wire can be bent
+  const tightest = AT_LIMIT * leastBend(stock)
+  if (numberOf(back) < tightest) {
+    const least = Math.ceil(2 * (2 * (tightest + between) + a + 2 * roll.binder)) / 2
+    k.say('bail-too-small', 'error', 'bail', { bail: k.o.bail, least }, { field: 'bail', value: least })
+  } else {
+    const room = join + neck - top - numberOf(back) - numberOf(end)
+    if (room < CLEAR) tooLow(Math.min(LONGEST, Math.ceil((neck + CLEAR - room) * 2) / 2))
+  }
+  const aside = forward ? numberOf(radius) : -numberOf(radius)
+  return {
+    radius,
+    bound,
+    bare,
+    strip: (from: Vec3, kind: 'bound' | 'bare') =>
+      bailSegments(roll, turned(from))[kind].map((seg) => moveSegment(seg, turned, turned)),
+    hang: [0, join + neck + numberOf(radius) + k.o.bail / 2, z + aside] as Vec3,
+  }
+}
+
 /** A pair of wires bound to a neck and rolled to a bail. */
 function rolledBail(
   k: Given<ReturnType<typeof bailChoices>>,
@@ -178,21 +230,23 @@ function rolledBail(
   const { bail: inside, neck } = k.q
   const twisted = ways?.strip === 'twisted'
   const forward = ways?.roll === 'forward'
-  const bare = leaf('table', 'bare end of the bail strip', BAIL_BARE, 'mm', 'our choice')
   const over = twisted ? F.twisted({ thick }) : binder
-  const radius = F.radius({ inside, binder: over, thick })
-  const turnedDown = { radius, thick, binder: over }
-  const back = past ? F.backPast({ ...turnedDown, past }) : F.back(turnedDown)
-  const end = F.end({ bare, neck, back })
-  const bound = F.bound({ radius, back, end, bare })
-  const [, join, z] = pen.at
+  const join = pen.at
+  const { bound, bare, strip, hang } = rollOf(
+    k,
+    { thick, over, past, stock, forward, top, join, neck },
+    (need) =>
+      k.say(
+        'bail-onto-stone',
+        'error',
+        'neck',
+        { bail: k.o.bail, neck: k.o.neck, need },
+        { field: 'neck', value: need },
+      ),
+  )
   const a = numberOf(thick)
-  const between = past ? numberOf(past) : 0
-  const roll = { inside: k.o.bail, thickness: a, binder: numberOf(over), neck: k.o.neck, past: between }
   for (const own of other ? [pen, other] : [pen]) own.line('neck', 'neck', neck)
-  const turned = ([x, y, d]: Vec3): Vec3 => (forward ? [x, y, -d] : [x, y, d])
-  const strip = (from: Vec3, kind: 'bound' | 'bare') =>
-    bailSegments(roll, turned(from))[kind].map((seg) => moveSegment(seg, turned, turned))
+  const z = join[2]
   const turns = twistFigures.turns({ length: bound, thick })
   if (!twisted || !other)
     for (const own of other ? [pen, other] : [pen]) {
@@ -213,7 +267,7 @@ function rolledBail(
       [other, -1],
     ] as const) {
       // as long wherever it begins
-      const length = pathLength({ segments: [twistedWire(twist([0, 0, 0]), side)] })
+      const length = pathLength({ segments: [twistedWire(twist([0, 0, 0]), ofPair(a, side))] })
       const long = k.found('twist', side === 1 ? 'right' : 'left', length, {
         ...k.on('bail', 'neck', 'alloy', 'temper'),
         ...on,
@@ -221,28 +275,11 @@ function rolledBail(
         inside,
         turns,
       })
-      own.draw('bail', 'twisted', [twistedWire(twist(from), side)], long)
+      own.draw('bail', 'twisted', [twistedWire(twist(from), ofPair(a, side))], long)
       own.line('bare', 'bare', bare)
     }
   }
 
-  // its end is turned down behind the neck as tightly as the wire can be bent
-  const tightest = AT_LIMIT * leastBend(stock)
-  if (numberOf(back) < tightest) {
-    const least = Math.ceil(2 * (2 * (tightest + between) + a + 2 * roll.binder)) / 2
-    k.say('bail-too-small', 'error', 'bail', { bail: k.o.bail, least }, { field: 'bail', value: least })
-  } else {
-    const room = join + k.o.neck - top - numberOf(back) - numberOf(end)
-    const need = Math.min(LONGEST, Math.ceil((k.o.neck + CLEAR - room) * 2) / 2)
-    if (room < CLEAR)
-      k.say(
-        'bail-onto-stone',
-        'error',
-        'neck',
-        { bail: k.o.bail, neck: k.o.neck, need },
-        { field: 'neck', value: need },
-      )
-  }
   const tie = (id: 'neck' | 'bail', length: Quantity): Tie =>
     boundTie(
       id,
@@ -253,8 +290,6 @@ function rolledBail(
       wound,
       length,
     )
-  const aside = forward ? numberOf(radius) : -numberOf(radius)
-  const hang: Vec3 = [0, join + k.o.neck + numberOf(radius) + k.o.bail / 2, z + aside]
   return {
     hang,
     ties: [

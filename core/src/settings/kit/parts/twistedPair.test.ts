@@ -1,7 +1,7 @@
 import { dist, dot, type Vec3 } from '../../../geom/index'
 import { leastRadius, pathAt, pathLength, type Path } from '../../../path/index'
 import { leaf, numberOf } from '../../../working/index'
-import { easeOf, twistedWire, twistFigures } from './twistedPair'
+import { easeOf, ofPair, twistedWire, twistFigures } from './twistedPair'
 
 const X: Vec3 = [1, 0, 0]
 const thick = 0.8
@@ -18,7 +18,11 @@ const rolled: Path = {
 const pairOn = (line: Path, halves: number) => {
   const ease = easeOf(pathLength(line), thick)
   const spec = { line, across: X, thick, halves, ease }
-  return { ease, right: { segments: [twistedWire(spec, 1)] }, left: { segments: [twistedWire(spec, -1)] } }
+  return {
+    ease,
+    right: { segments: [twistedWire(spec, ofPair(thick, 1))] },
+    left: { segments: [twistedWire(spec, ofPair(thick, -1))] },
+  }
 }
 
 describe('a twisted pair', () => {

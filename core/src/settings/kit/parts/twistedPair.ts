@@ -2,7 +2,7 @@ import { cross, scale, add, along, type Vec3 } from '../../../geom/index.js'
 import { hermite, measurePath, pathAt, type Path, type Segment } from '../../../path/index.js'
 import { figure, figures } from '../figures.js'
 
-/** Two like wires twisted about each other along a line. */
+/** Like wires twisted about each other along a line. */
 export interface TwistedPair {
   /** The line between them: in one plane, to which `across` is square. */
   readonly line: Path
@@ -32,13 +32,24 @@ const { make: twistFigures, formulas: twistFormulas } = figures('twist', {
 })
 export { twistFigures, twistFormulas }
 
-/**
- * One wire of a twisted pair, side 1 beginning on the side that `across` points to, −1 on the other: it begins and ends as its line goes, and
- * stands off it by half its thickness.
- */
-export function twistedWire({ line, across, thick, halves, ease }: TwistedPair, side: 1 | -1): Segment {
+/** Where a wire of a twist stands where that begins: so far off its line, and turned from the way that `across` points, radians. */
+export interface Twisted {
+  readonly radius: number
+  readonly phase: number
+}
+
+/** One wire of a pair, beginning on the side that `across` points to (1) or on the other (−1). */
+export const ofPair = (thick: number, side: 1 | -1): Twisted => ({
+  radius: thick / 2,
+  phase: side === 1 ? 0 : Math.PI,
+})
+
+/** One wire of a twist: it begins and ends as its line goes. */
+export function twistedWire(
+  { line, across, halves, ease }: Omit<TwistedPair, 'thick'>,
+  { radius: off, phase }: Twisted,
+): Segment {
   const { length } = measurePath(line)
-  const off = side * (thick / 2)
   // it turns ever faster at first and ever slower at last, evenly between
   const rate = (halves * Math.PI) / (length - ease)
   const turned = (s: number): number =>
@@ -50,14 +61,14 @@ export function twistedWire({ line, across, thick, halves, ease }: TwistedPair, 
   const turning = (s: number): number => rate * Math.min(1, s / ease, (length - s) / ease)
   const point = (s: number): Vec3 => {
     const { p, t } = pathAt(line, s)
-    const [c, n] = [Math.cos(turned(s)), Math.sin(turned(s))]
+    const [c, n] = [Math.cos(turned(s) + phase), Math.sin(turned(s) + phase)]
     return along(along(p, across, off * c), cross(across, t), off * n)
   }
   const slope = (s: number): Vec3 => {
     const { t } = pathAt(line, s)
     const [a, b] = [Math.max(0, s - NEAR), Math.min(length, s + NEAR)]
     const bent = scale(add(pathAt(line, b).t, scale(pathAt(line, a).t, -1)), 1 / (b - a))
-    const [c, n] = [Math.cos(turned(s)), Math.sin(turned(s))]
+    const [c, n] = [Math.cos(turned(s) + phase), Math.sin(turned(s) + phase)]
     const round = along(scale(across, -off * n * turning(s)), cross(across, t), off * c * turning(s))
     return add(along(t, cross(across, bent), off * n), round)
   }

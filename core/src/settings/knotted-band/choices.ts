@@ -1,0 +1,62 @@
+import { outlineOf, outlinePerimeter, type FullStone } from '../../stone/index.js'
+import { bandRepeat, HAND_PACKING } from '../../weave/index.js'
+import { count, gauge, inDetail, length, oneOf, proposed, type Starting } from '../kit/index.js'
+import { bailChoices } from '../kit/parts/rolledBail.js'
+import { LIES_OFF, NEEDED } from './band.js'
+
+const WIRE = [0.25, 0.52] as const
+
+/** Loops from opposite sides may come as near to the middle as this share of the stone's smaller side leaves, mm. */
+const longest = ({ length: l, width: w }: FullStone): readonly [number, number] => [
+  0.5,
+  Number((0.42 * Math.min(l, w)).toFixed(1)),
+]
+
+/** Length of a loop past the edge that reaches in by a share of the stone's smaller side, and no less than stands out from its knots; mm. */
+const overFor = ({ stone, small, mm, of }: Starting, share: number): number => {
+  const out = NEEDED[of('wires') === 'eight' ? 8 : 6] * mm('size') - stone.wall / 2
+  return Math.ceil(10 * Math.max(out, 2 * mm('size') + share * small)) / 10
+}
+
+/** Whole repeats that go round a stone, with one of them left open at the top. */
+const loopsFor = ({ stone, mm, of }: Starting): number => {
+  const around = outlinePerimeter(outlineOf(stone)) + 2 * Math.PI * LIES_OFF * mm('size')
+  return Math.round(around / Number(of('pitch'))) - 1
+}
+
+const { bail, passes } = bailChoices('size')
+
+/** Choices of a knotted band. Lengths in mm. */
+export const choices = {
+  bail,
+  passes: inDetail(passes),
+  roll: oneOf('worn', ['backward', 'forward'], { detail: true }),
+  strip: oneOf('worn', ['knotted', 'twisted'], { detail: true }),
+  wraps: count('worn', 'turns', [1, 4], {
+    start: ({ of }) => (of('wires') === 'eight' ? 1 : 2),
+    detail: true,
+  }),
+  size: gauge('wire', 'round', WIRE, {
+    start: '28 AWG',
+    temper: 'dead soft',
+    usual: [0.3, 0.42],
+    takes: 1500,
+    search: { among: ({ wish }) => proposed([0.3, 0.42], wish) },
+  }),
+  wires: oneOf('wire', ['six', 'eight'], { detail: true }),
+  knots: count('hold', 'knots', [1, 3], { start: 1 }),
+  pitch: length('hold', [1, 16], {
+    step: 0.01,
+    detail: true,
+    start: ({ mm, of }) =>
+      Math.ceil(100 * bandRepeat({ size: mm('size'), knots: Number(of('knots')), packing: HAND_PACKING })) /
+      100,
+    met: ['sample'],
+  }),
+  loops: count('hold', 'loops', [6, 90], { start: loopsFor }),
+  over: length('hold', longest, {
+    start: (at) => overFor(at, 0.1),
+    search: { among: (at) => [0.08, 0.1, 0.13, 0.16].map((share) => overFor(at, share)) },
+    mend: { move: 'longer-loops', by: [0.3, 0.6] },
+  }),
+}
