@@ -22,6 +22,13 @@ const ROADS = [
     screen: { width: 390, height: 844 },
   },
   {
+    family: 'knotted-band',
+    piece: 'piece-thicket',
+    worn: 'pendant',
+    counts: 'Knot the right half',
+    screen: { width: 768, height: 1024 },
+  },
+  {
     family: 'corset-back',
     piece: 'piece-candle',
     worn: 'pendant',

@@ -69,6 +69,13 @@ export const DEMO_STONES: readonly DemoStone[] = [
     stone: cab('oval', 'sodalite', 25, 18, 6.2, { wall: 1.8 }),
     piece: { name: 'Cellar blue pendant', station: 'cut', alloy: 'brass' },
   },
+  {
+    id: 'demo-thicket',
+    name: 'Thicket',
+    note: 'A high edge: room for knots.',
+    stone: cab('oval', 'moss agate', 26, 20, 6.6, { wall: 2.4 }),
+    piece: { name: 'Thicket in knots', station: 'wrap', alloy: 'copper', setting: 'Knotted band' },
+  },
   { id: 'demo-moss', name: 'Moss window', stone: cab('oval', 'moss agate', 34, 25, 5.8) },
   { id: 'demo-carnelian', name: 'Ember', stone: cab('drop', 'carnelian', 32, 20, 7.5, { wall: 2.2 }) },
   {

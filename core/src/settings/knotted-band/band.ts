@@ -2,6 +2,7 @@ import type { Vec3 } from '../../geom/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
 import { outlineOf, outlinePerimeter, solidOf } from '../../stone/index.js'
 import {
+  pathAt,
   pathLength,
   reverseSegment,
   segmentLength,
@@ -98,8 +99,9 @@ export interface BandHalf {
   readonly pattern: Segment
   /** With its loops of the front still standing. */
   standing(): Segment
-  /** Laid out flat before the band is bent. */
+  /** Laid out flat before the band is bent, and before that straight beside the others. */
   readonly flat: Segment
+  readonly straight: Segment
   readonly length: Quantity
   /** Where, mm outward, each repeat's knots at the sides lie, and those in the middle: the first repeat first. */
   readonly sides: readonly (readonly [number, number])[]
@@ -180,7 +182,8 @@ export function bandRound(k: K): Band {
     over: meeting(folds.left.over, folds.right.over),
     under: meeting(folds.left.under, folds.right.under),
   }
-  const bench = outline.bottom - 3 * high
+  // flat on the board the band lies where its foot will be
+  const { p: foot } = pathAt({ segments: strip.right.line }, 0)
   const on = onBand(k)
   const halves = wires.map((wire, i) => {
     const half = (side: Side): BandHalf => {
@@ -191,11 +194,19 @@ export function bandRound(k: K): Band {
       const outward = (of: Pattern): Segment => (side === 'right' ? of : reverseSegment(of))
       const standing = () => standingStrip(whole, { ...plain, under: folds[side].under }, 'grown')
       const run = count * p
-      const flat = flatStrip(whole, plain, [side === 'right' ? 0 : -run, bench, 0], run)
+      const flat = flatStrip(whole, plain, foot, run, side === 'left')
+      // before it is knotted, straight beside the others
+      const beside: Vec3 = [foot[0], foot[1] + wire.place, 0]
+      const plainRun: Segment = {
+        kind: 'line',
+        from: beside,
+        to: [beside[0] + (side === 'right' ? whole : -whole), beside[1], 0],
+      }
       return {
         pattern: outward(pattern),
         standing: () => outward(standing()),
-        flat: outward(shifted(flat, side, bench)),
+        flat: outward(flat),
+        straight: plainRun,
         length: k.found('band', `${i + 1} ${side}`, whole, on),
         ...knotsAlong(pattern, wire.turn, side, whole),
       }
@@ -216,14 +227,6 @@ export function bandRound(k: K): Band {
 function meeting(half: Fold, next: Fold): Fold {
   const joined = (own: readonly number[], other: readonly number[]) => [...own.slice(0, -1), other[0]!]
   return { ...half, radii: joined(half.radii, next.radii), angles: joined(half.angles, next.angles) }
-}
-
-/** A half that is laid out flat ends in the middle where it was on the left: a row that came out longer or shorter is moved there. */
-function shifted(of: Pattern, side: Side, y: number): Pattern {
-  const [line] = of.carrier
-  if (side === 'right' || line!.kind !== 'line') return of
-  const run = line!.to[0] - line!.from[0]
-  return { ...of, carrier: [{ kind: 'line', from: [-run, y, 0], to: [0, y, 0] }] }
 }
 
 /** To a millionth: no hand tells more, and it is said again for every wire. */

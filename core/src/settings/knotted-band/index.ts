@@ -84,12 +84,12 @@ function stepsOf(k: K, band: Band): { readonly before: Step[]; readonly steps: S
       ids: sides.map((side) => `knots-${side}`),
       like: Object.fromEntries(sides.map((side) => [`knots-${side}`, [of(band.halves[i]![side])]])),
     }))
-  const knot = (side: Side): Step => ({
+  const knot = (side: Side, straight: readonly Side[]): Step => ({
     id: `knot-${side}`,
     kind: 'lash',
     wires: strands,
     places: Array.from({ length: band.repeats[side] }, (_, n) => ({ joint: repeatId(side, n) })),
-    forms: shaped((h) => h.flat, [side]),
+    forms: [...shaped((h) => h.flat, [side]), ...shaped((h) => h.straight, straight)],
     values: { side, n: band.repeats[side], knots: o.knots },
   })
   return {
@@ -104,8 +104,8 @@ function stepsOf(k: K, band: Band): { readonly before: Step[]; readonly steps: S
     ],
     steps: [
       { id: 'lay-out', kind: 'align', wires: strands, hold: { on: 'tape' }, values: { n: strands.length } },
-      knot('right'),
-      { ...knot('left'), hold: { off: 'tape' } },
+      knot('right', ['left']),
+      { ...knot('left', []), hold: { off: 'tape' } },
       {
         id: 'bend-band',
         kind: 'shape',

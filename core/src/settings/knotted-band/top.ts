@@ -15,6 +15,7 @@ import { Pen, type Step, type Strand, type Stretch, type Tie } from '../kit/inde
 import { rollOf } from '../kit/parts/rolledBail.js'
 import { easeOf, twistedWire, twistFigures } from '../kit/parts/twistedPair.js'
 import { fixed } from '../shared/efforts.js'
+import { roundColumns, RUNS } from '../shared/roundColumns.js'
 import { F, onBand, SIDES, type Band, type K, type Side } from './band.js'
 
 /** Where all ends have come up side by side above the stone: so many thicknesses above the band’s last knots. */
@@ -43,55 +44,6 @@ function insideOf(wires: number, level: number): readonly [number, number] {
   )
   return [left[0]!, left[left.length - 1]!]
 }
-
-/** A taut way round two columns of wires, once, turning as a common screw goes down, seen from above: its runs one after the other, x and z by mm along. */
-function hullRuns(
-  d: number,
-  [low, high]: readonly [number, number],
-): readonly { readonly long: number; readonly at: (s: number) => readonly [number, number] }[] {
-  const x = d / 2
-  // wound by hand a turn stands off by a hair
-  const r = OFF * d
-  const corner = (cx: number, cz: number, from: number) => ({
-    long: (Math.PI / 2) * r,
-    at: (s: number) => [cx + r * Math.cos(from - s / r), cz + r * Math.sin(from - s / r)] as const,
-  })
-  return [
-    corner(x, high, Math.PI / 2),
-    { long: high - low, at: (s) => [x + r, high - s] },
-    corner(x, low, 0),
-    { long: d, at: (s) => [x - s, low - r] },
-    corner(-x, low, -Math.PI / 2),
-    { long: high - low, at: (s) => [-x - r, low + s] },
-    corner(-x, high, Math.PI),
-    { long: d, at: (s) => [-x + s, high + r] },
-  ]
-}
-const OFF = 1.1
-
-/** Runs round from one on, so many of them, as points with how far each lies along: two steps for a corner, more for a long side. */
-function roundFrom(
-  d: number,
-  inside: readonly [number, number],
-  first: number,
-  count: number,
-): { readonly s: number; readonly x: number; readonly z: number }[] {
-  const runs = hullRuns(d, inside)
-  let s = 0
-  return Array.from({ length: count }, (_, n) => runs[(first + n) % runs.length]!).flatMap(({ long, at }) => {
-    if (long < 1e-9) return []
-    const from = s
-    s += long
-    const steps = Math.max(2, Math.ceil(long / (2 * d)))
-    return Array.from({ length: steps }, (_, k) => {
-      const t = (long * (k + 1)) / steps
-      const [x, z] = at(t)
-      return { s: from + t, x, z }
-    })
-  })
-}
-/** Runs in once round. */
-const RUNS = 8
 
 /** What comes up above the band, and how: every wire's two pens, the ties and the steps of the neck and the bail. */
 export interface Top {
@@ -138,8 +90,8 @@ export function topOf(k: K, band: Band): Top {
       // it stands where a corner begins, or where the short side before that corner does
       const first = inFront ? (leads ? 0 : 7) : leads ? 4 : 3
       const count = RUNS * o.wraps
-      const turned = roundFrom(d, inside, first, count)
-      const beyond = roundFrom(d, inside, first, count + 1)[turned.length]!
+      const turned = roundColumns(d, inside, first, count)
+      const beyond = roundColumns(d, inside, first, count + 1)[turned.length]!
       const whole = turned[turned.length - 1]!.s / o.wraps
       const rise = (2 * HAND_PACKING * d) / whole
       const points: Vec3[] = [

@@ -56,13 +56,13 @@ const grown = (of: Pattern, high: number, out = high): Pattern => ({
   })),
 })
 
-/** A strip laid out flat in a row from a place, as long as its wire is: the same all through, a little larger or smaller. */
-export function flatStrip(length: number, of: Pattern, from: Vec3, run: number): Pattern {
-  const row = (by: number): Pattern => ({
-    ...grown(of, by),
-    up: [0, 1, 0],
-    carrier: [{ kind: 'line', from, to: [from[0] + run * by, from[1], from[2]] }],
-  })
+/** A strip laid out flat in a row from a place, or up to it, as long as its wire is: the same all through, a little larger or smaller. */
+export function flatStrip(length: number, of: Pattern, place: Vec3, run: number, upTo = false): Pattern {
+  const row = (by: number): Pattern => {
+    const far: Vec3 = [place[0] + (upTo ? -run : run) * by, place[1], place[2]]
+    const [from, to] = upTo ? [far, place] : [place, far]
+    return { ...grown(of, by), up: [0, 1, 0], carrier: [{ kind: 'line', from, to }] }
+  }
   return row(length / pathLength({ segments: [row(1)] }))
 }
 
