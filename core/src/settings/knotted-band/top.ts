@@ -21,6 +21,7 @@ import { F, onBand, SIDES, type Band, type K, type Side } from './band.js'
 /** Where all ends have come up side by side above the stone: so many thicknesses above the band’s last knots. */
 const GATHERED = 4
 
+const PULLED = leaf('table', 'by which an end is pulled', 25, 'mm', 'our choice')
 const PACKING = leaf('table', 'packing', HAND_PACKING, '', 'turns laid by hand')
 
 /** In which order pairs of ends are wound round the rest and cut: the outermost first, those in front before those behind. Two pairs go on. */
@@ -138,6 +139,7 @@ export function topOf(k: K, band: Band): Top {
       size: 'size',
       left: p.left.pieces,
       right: p.right.pieces,
+      pulled: PULLED,
       finish: 'tucked',
     })),
     ties: [...wraps, ...bail.ties],
