@@ -57,7 +57,9 @@ function tiesOf(k: K, ring: Ring, length: Tie['length']): { readonly front: Tie[
         columns: 2,
         rows: 1,
         field: 'links',
+        // one length for each face: it runs on from loop to loop
         on: F.on({ pitch: ring.pitch }),
+        ...(i > 0 ? { runsOn: true } : {}),
       }
     })
   }

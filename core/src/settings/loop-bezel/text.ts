@@ -58,7 +58,7 @@ export const text: RecipeText = {
     },
     'lash-back': {
       title: 'Link the loops behind',
-      say: 'From the foot up both sides link each loop behind to its neighbour, {turns} turns of {tie} at each, {places} links.',
+      say: 'With the middle of one length at the foot, work both its ends up the sides: link each loop behind to its neighbour, {turns} turns of {tie} at each, {places} links, and run on to the next.',
       look: 'All links at one height; the ring does not spread.',
     },
     seat: {
@@ -75,7 +75,7 @@ export const text: RecipeText = {
     },
     'lash-front': {
       title: 'Link the loops in front',
-      say: 'From the foot up both sides link each loop to its neighbour, {turns} turns of {tie} at each, {places} links. Not too tight, or the ring buckles.',
+      say: 'With the middle of another length at the foot, work both its ends up the sides: link each loop to its neighbour, {turns} turns of {tie} at each, {places} links, and run on to the next. Not too tight, or the ring buckles.',
       look: 'The stone does not move.',
     },
     'shape-neck': {
