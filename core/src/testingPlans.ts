@@ -31,11 +31,18 @@ declare const jest: { requireActual<T>(path: string): T }
 export const examplesOf = (family: string): FamilyExamples =>
   jest.requireActual<{ examples: FamilyExamples }>(`./settings/${family}/examples`).examples
 
-/** For tests only: does a check of this family take long: what is drawn taut is pushed step by step, and of several stones each is checked. */
+/**
+ * For tests only: does a check of this family take long: what is drawn taut is pushed step by step, of several stones each is checked, and bands of
+ * knots have hundreds of spans.
+ */
 export function isSlow(family: string): boolean {
   const { stone, options } = examplesOf(family).sound[0]!
   const { design } = planOf(family, stone, options)!
-  return design.stones.length > 1 || design.wires.some((w) => w.parts.some((p) => p.kind === 'taut'))
+  return (
+    design.stones.length > 1 ||
+    design.wires.some((w) => w.parts.some((p) => p.kind === 'taut')) ||
+    design.joints.some((j) => j.kind === 'knot')
+  )
 }
 
 /** For tests only: a wish in copper, in the temper that a family's examples are worked in. */
