@@ -92,7 +92,9 @@ export const wiresOf = (word: string): 6 | 8 => (word === 'eight' ? 8 : 6)
 
 /** What a band's figures that are searched for hang on. */
 export const onBand = (k: K): Readonly<Record<string, Quantity>> =>
-  k.on('wires', 'size', 'knots', 'loops', 'over', 'alloy', 'temper')
+  k.on('wires', 'size', 'knots', 'loops', 'over')
+/** The same of wires that stay on the edge: how far the loops reach is nothing to them. */
+const onEdge = (k: K): Readonly<Record<string, Quantity>> => k.on('wires', 'size', 'knots', 'loops')
 
 /** One wire in one half of the band, worked outward from the middle. */
 export interface BandHalf {
@@ -184,7 +186,7 @@ export function bandRound(k: K): Band {
   }
   // flat on the board the band lies where its foot will be
   const { p: foot } = pathAt({ segments: strip.right.line }, 0)
-  const on = onBand(k)
+  const [on, edged] = [onBand(k), onEdge(k)]
   const halves = wires.map((wire, i) => {
     const half = (side: Side): BandHalf => {
       const { count } = strip[side]
@@ -207,7 +209,7 @@ export function bandRound(k: K): Band {
         standing: () => outward(standing()),
         flat: outward(flat),
         straight: plainRun,
-        length: k.found('band', `${i + 1} ${side}`, whole, on),
+        length: k.found('band', `${i + 1} ${side}`, whole, wire.sides === 'holds' ? edged : on),
         ...knotsAlong(pattern, wire.turn, side, whole),
       }
     }

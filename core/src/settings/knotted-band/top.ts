@@ -1,5 +1,12 @@
 import { add, norm, scale, sub, unit, type Vec3 } from '../../geom/index.js'
-import { hermite, pathLength, segmentLength, type Pattern, type Segment } from '../../path/index.js'
+import {
+  hermite,
+  moveSegment,
+  pathLength,
+  segmentLength,
+  type Pattern,
+  type Segment,
+} from '../../path/index.js'
 import {
   curveThrough,
   evenKnots,
@@ -60,7 +67,7 @@ export function topOf(k: K, band: Band): Top {
   const wires = band.wires.length
   const { wound, kept } = windingOrder(wires)
   const tops = F.tops({ wraps: q.wraps, packing: PACKING, size: q.size })
-  const on = { ...onBand(k), ...k.on('wraps') }
+  const on = k.on('wires', 'size', 'wraps')
   const depth = (i: number): number => (i - (wires - 1) / 2) * d
   const pens = band.halves.map(({ right, left }) => ({
     right: new Pen([0, 0, 0], [1, 0, 0]).draw('knots', 'knots', [right.pattern], right.length),
@@ -75,7 +82,12 @@ export function topOf(k: K, band: Band): Top {
       const to: Vec3 = [(sign[side] * d) / 2, up, depth(i)]
       const far = norm(sub(to, pen.at))
       const seg = hermite([0, 1], [pen.at, to], [scale(pen.heading, 1.1 * far), [0, 1.1 * far, 0]])
-      pen.draw('shoulder', 'shoulder', [seg], k.found('shoulder', name(i, side), segmentLength(seg), on))
+      pen.draw(
+        'shoulder',
+        'shoulder',
+        [seg],
+        k.found('shoulder', name(i, side), segmentLength(seg), onBand(k)),
+      )
     }
   })
   const neck = F.level({ before: fixed('pairs wound', wound.length), tops })
@@ -87,7 +99,7 @@ export function topOf(k: K, band: Band): Top {
       const leads = (side === 'right') === inFront
       const height = { before: fixed('pairs wound before', level), tops, packing: PACKING, size: q.size }
       pen.line('neck', 'neck', leads ? F.level(height) : F.second(height))
-      const [x, y, z] = pen.at
+      const y = pen.at[1]
       // it stands where a corner begins, or where the short side before that corner does
       const first = inFront ? (leads ? 0 : 7) : leads ? 4 : 3
       const count = RUNS * o.wraps
@@ -96,14 +108,17 @@ export function topOf(k: K, band: Band): Top {
       const whole = turned[turned.length - 1]!.s / o.wraps
       const rise = (2 * HAND_PACKING * d) / whole
       const points: Vec3[] = [
-        [x, y, z],
-        ...turned.slice(leads ? 1 : 2).map((t): Vec3 => [t.x, y + LEAD * d + rise * t.s, t.z]),
+        [(sign[side] * d) / 2, 0, depth(i)],
+        ...turned.slice(leads ? 1 : 2).map((t): Vec3 => [t.x, LEAD * d + rise * t.s, t.z]),
       ]
       const before = turned[turned.length - 2]!
       const ended: Vec3 = [beyond.x - before.x, rise * (beyond.s - before.s), beyond.z - before.z]
       const curve = smoothThrough(points, UP, unit(ended))
-      const seg = curveThrough(evenKnots(curve, ON_TURN * o.wraps, UP, unit(ended)))
-      pen.draw('wrap', 'wrap', [seg], k.found('wrap', name(i, side), segmentLength(seg), on))
+      // as long wherever it begins
+      const own = curveThrough(evenKnots(curve, ON_TURN * o.wraps, UP, unit(ended)))
+      const lifted = ([px, py, pz]: Vec3): Vec3 => [px, py + y, pz]
+      const seg = moveSegment(own, lifted, (v) => v)
+      pen.draw('wrap', 'wrap', [seg], k.found('wrap', name(i, side), segmentLength(own), on))
     }
   })
   const bail = bailFrom(k, kept, pens, neck, up, on)
