@@ -208,6 +208,6 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('every figure of %s', (id
     )
     expect(missed).toEqual([])
     // a cause that is named and has no effect here may have one elsewhere: a rounded figure, an angle past its limit
-    expect(vain).toBeLessThan(0.17 * asked)
+    expect(vain).toBeLessThan(0.18 * asked)
   })
 })
