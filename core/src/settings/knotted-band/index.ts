@@ -1,5 +1,3 @@
-import { leastRadius } from '../../path/index.js'
-import { outlineOf, outlineSaid } from '../../stone/index.js'
 import {
   familyOf,
   type Recipe,
@@ -7,13 +5,11 @@ import {
   type Step,
   type Stretch,
   type Tie,
-  type Unfit,
   type Wirework,
 } from '../kit/index.js'
 import { rolledBailPart } from '../kit/parts/rolledBail.js'
-import { arcSegments } from '../shared/arcs.js'
 import { fixed } from '../shared/efforts.js'
-import { kindWord } from '../shared/kindWord.js'
+import { unfitForLoops } from '../shared/smoothEdge.js'
 import {
   bandRound,
   F,
@@ -29,8 +25,6 @@ import { choices } from './choices.js'
 import { text } from './text.js'
 import { topOf } from './top.js'
 
-/** A stone whose edge turns more sharply than this takes no band: its loops would fan out and cross, mm. */
-const SHARPEST = 2.5
 /** Loops that lean in by less hold little, degrees from upright. */
 const STEEP = 20
 /** Repeats of the sample. */
@@ -177,16 +171,7 @@ const recipe: Recipe<typeof choices> = {
   minutes: { loop: 0.1 },
   bearing: 'size',
   temper: 'dead soft',
-  unfit: (stone): Unfit | undefined => {
-    if (stone.kind !== 'cabochon' && stone.kind !== 'puffy')
-      return { code: 'no-edge', field: 'kind', values: { kind: kindWord(stone) } }
-    const outline = outlineOf(stone)
-    if (!outline.convex) return { code: 'hollow', field: 'outline', values: { outline: outlineSaid(stone) } }
-    const sharp = Math.min(...arcSegments(outline, -Math.PI / 2, 1.5 * Math.PI, 0, 0).map(leastRadius))
-    if (sharp < SHARPEST)
-      return { code: 'pointed', field: 'outline', values: { outline: outlineSaid(stone) } }
-    return undefined
-  },
+  unfit: unfitForLoops,
   make,
   notes: [
     {

@@ -1,6 +1,5 @@
 import { numberOf } from '../../working/index.js'
-import { leastRadius, type Segment } from '../../path/index.js'
-import { outlineOf, outlineSaid } from '../../stone/index.js'
+import type { Segment } from '../../path/index.js'
 import {
   familyOf,
   Pen,
@@ -9,20 +8,16 @@ import {
   type Step,
   type Stretch,
   type Tie,
-  type Unfit,
   type Wirework,
 } from '../kit/index.js'
 import { bailOf, rolledBailPart } from '../kit/parts/rolledBail.js'
-import { arcSegments } from '../shared/arcs.js'
 import { fixed } from '../shared/efforts.js'
-import { kindWord } from '../shared/kindWord.js'
+import { unfitForLoops } from '../shared/smoothEdge.js'
 import { choices } from './choices.js'
 import { F, formulas, ringOf, searched, type HalfRing, type K, type Ring } from './ring.js'
 import { text } from './text.js'
 
 type Side = 'right' | 'left'
-/** A stone whose edge turns more sharply than this takes no ring: its loops would fan out and cross, mm. */
-const SHARPEST = 2.5
 /** Loops narrower inside than this many thicknesses cannot be drawn out. */
 const NARROWEST = 1.6
 
@@ -227,16 +222,7 @@ const recipe: Recipe<typeof choices> = {
   minutes: { loop: 0.25 },
   bearing: 'size',
   temper: 'dead soft',
-  unfit: (stone): Unfit | undefined => {
-    if (stone.kind !== 'cabochon' && stone.kind !== 'puffy')
-      return { code: 'no-edge', field: 'kind', values: { kind: kindWord(stone) } }
-    const outline = outlineOf(stone)
-    if (!outline.convex) return { code: 'hollow', field: 'outline', values: { outline: outlineSaid(stone) } }
-    const sharp = Math.min(...arcSegments(outline, -Math.PI / 2, 1.5 * Math.PI, 0, 0).map(leastRadius))
-    if (sharp < SHARPEST)
-      return { code: 'pointed', field: 'outline', values: { outline: outlineSaid(stone) } }
-    return undefined
-  },
+  unfit: unfitForLoops,
   make,
   notes: [
     {
