@@ -14,7 +14,7 @@ import {
 import { bandReach, bandRepeat, knottedBand, type BandWire } from '../../weave/index.js'
 import { figure, figures, mm, type Given } from '../kit/index.js'
 import { bentOver, laidIn, type LipPlace, type Lips } from '../shared/lips.js'
-import { flatStrip, standingStrip, stripRound, type StripHalf } from '../shared/strip.js'
+import { flatStrip, repeated, standingStrip, stripRound } from '../shared/strip.js'
 import type { choices } from './choices.js'
 
 export type K = Given<typeof choices>
@@ -88,6 +88,8 @@ export const searched = {
   tail: 'wire {which} down behind the neck',
 } as const
 
+/** A wire's name by its place from the lower edge up. */
+export const strandId = (i: number): string => `wire-${i + 1}`
 export const wiresOf = (word: string): 6 | 8 => (word === 'eight' ? 8 : 6)
 
 /** What a band's figures that are searched for hang on. */
@@ -190,7 +192,7 @@ export function bandRound(k: K): Band {
   const halves = wires.map((wire, i) => {
     const half = (side: Side): BandHalf => {
       const { count } = strip[side]
-      const plain = patternOf(wire, strip[side], p)
+      const plain = repeated(wire.curve, p, { carrier: strip[side].line, up: [0, 0, 1], side: 1, count })
       const pattern: Pattern = { ...plain, ...folds[side] }
       const whole = pathLength({ segments: [pattern] })
       const outward = (of: Pattern): Segment => (side === 'right' ? of : reverseSegment(of))
@@ -230,22 +232,6 @@ function meeting(half: Fold, next: Fold): Fold {
   const joined = (own: readonly number[], other: readonly number[]) => [...own.slice(0, -1), other[0]!]
   return { ...half, radii: joined(half.radii, next.radii), angles: joined(half.angles, next.angles) }
 }
-
-/** To a millionth: no hand tells more, and it is said again for every wire. */
-const tidy = (v: Vec3): Vec3 => v.map((x) => Number(x.toFixed(6))) as unknown as Vec3
-
-/** A wire's curve again and again along a half of the strip. */
-const patternOf = ({ curve }: BandWire, { line, count }: StripHalf, repeat: number): Pattern => ({
-  kind: 'pattern',
-  carrier: line,
-  up: [0, 0, 1],
-  side: 1,
-  count,
-  unit: curve.map(({ at: [x, y, z], slope: [dx, dy, dz] }) => ({
-    at: tidy([y / repeat, x, z]),
-    slope: tidy([dy / repeat, dx, dz]),
-  })),
-})
 
 /** Where the knots of each repeat lie along a wire, as it is worked outward. */
 function knotsAlong(

@@ -16,6 +16,7 @@ import {
   formulas,
   searched,
   SIDES,
+  strandId,
   type Band,
   type BandHalf,
   type K,
@@ -30,7 +31,6 @@ const STEEP = 20
 /** Repeats of the sample. */
 const SAMPLED = 5
 
-const strandId = (i: number): string => `wire-${i + 1}`
 /** A repeat's place along the band: counted up its own half. */
 const repeatId = (side: Side, n: number): string => `repeat-${side}-${n + 1}`
 

@@ -1,12 +1,5 @@
 import { add, norm, scale, sub, unit, type Vec3 } from '../../geom/index.js'
-import {
-  hermite,
-  moveSegment,
-  pathLength,
-  segmentLength,
-  type Pattern,
-  type Segment,
-} from '../../path/index.js'
+import { hermite, moveSegment, pathLength, segmentLength, type Segment } from '../../path/index.js'
 import {
   curveThrough,
   evenKnots,
@@ -23,7 +16,8 @@ import { rollOf } from '../kit/parts/rolledBail.js'
 import { easeOf, twistedWire, twistFigures } from '../kit/parts/twistedPair.js'
 import { fixed } from '../shared/efforts.js'
 import { roundColumns, RUNS } from '../shared/roundColumns.js'
-import { F, onBand, SIDES, type Band, type K, type Side } from './band.js'
+import { repeated } from '../shared/strip.js'
+import { F, onBand, SIDES, strandId, type Band, type K, type Side } from './band.js'
 
 /** Where all ends have come up side by side above the stone: so many thicknesses above the band’s last knots. */
 const GATHERED = 4
@@ -126,16 +120,15 @@ export function topOf(k: K, band: Band): Top {
     level * numberOf(tops),
     (level + 1) * numberOf(tops),
   ]
-  const strand = (i: number) => `wire-${i + 1}`
   const wraps = wound.map((i, level): Tie => {
     const others = [...wound.slice(level + 1), ...kept]
     return {
       id: `wrap-${level + 1}`,
       kind: 'coil',
       of: [
-        ...SIDES.map((side): Stretch => [strand(i), `wrap-${side}`]),
+        ...SIDES.map((side): Stretch => [strandId(i), `wrap-${side}`]),
         ...others.flatMap((j) =>
-          SIDES.map((side): Stretch => ({ strand: strand(j), part: `neck-${side}`, at: range(level) })),
+          SIDES.map((side): Stretch => ({ strand: strandId(j), part: `neck-${side}`, at: range(level) })),
         ),
       ],
       wound: 'size',
@@ -150,7 +143,7 @@ export function topOf(k: K, band: Band): Top {
   })
   return {
     strands: pens.map((p, i): Strand => ({
-      id: strand(i),
+      id: strandId(i),
       size: 'size',
       left: p.left.pieces,
       right: p.right.pieces,
@@ -164,9 +157,9 @@ export function topOf(k: K, band: Band): Top {
         kind: 'coil',
         places: wound.map((i, level) => ({
           joint: `wrap-${level + 1}`,
-          forms: [{ of: [strand(i)], kinds: ['wrap'] }],
+          forms: [{ of: [strandId(i)], kinds: ['wrap'] }],
         })),
-        forms: [{ of: pens.map((_, i) => strand(i)), kinds: ['shoulder', 'neck'] }],
+        forms: [{ of: pens.map((_, i) => strandId(i)), kinds: ['shoulder', 'neck'] }],
         values: { n: wound.length, wraps: o.wraps },
       },
       ...bail.steps,
@@ -223,6 +216,8 @@ function bailFrom(
   const long = { ...on, ...k.on('bail', 'roll', 'strip') }
   const found = (name: 'spread' | 'strip' | 'tail', i: number, side: Side, seg: Segment) =>
     k.found(name, `${i + 1} ${side}`, segmentLength(seg), long)
+  // seen from the piece's middle its outside is behind, or before
+  const rolledAcross = { up: ACROSS, side: forward ? 1 : -1 } as const
   kept.forEach((i, row) => {
     for (const side of SIDES) {
       const pen = pens[i]![side]
@@ -240,7 +235,7 @@ function bailFrom(
         ]
         const out = hermite([0, 1], [pen.at, to], ways)
         pen.draw('spread', 'bail', [out], found('spread', i, side, out))
-        const pattern = laidAlong(line, whole, count, place.knots, forward)
+        const pattern = repeated(place.knots, whole / count, { ...rolledAcross, carrier: line, count })
         pen.draw('bail', 'knotted', [pattern], found('strip', i, side, pattern))
       } else {
         const rope = {
@@ -259,11 +254,11 @@ function bailFrom(
         at: [x, y, place.out] as Vec3,
         slope,
       }))
-      const end = laidAlong(tail, ending, 1, knots, forward)
+      const end = repeated(knots, ending, { ...rolledAcross, carrier: tail, count: 1 })
       pen.draw('bare', 'bare', [end], found('tail', i, side, end))
     }
   })
-  const strands = kept.map((i) => `wire-${i + 1}`)
+  const strands = kept.map(strandId)
   const members = strands.flatMap((id) => SIDES.map((side): Stretch => [id, `bail-${side}`]))
   const common = {
     id: 'bail',
@@ -313,25 +308,6 @@ function bailFrom(
 
 /** Across a strip that is rolled over the piece's top. */
 const ACROSS: Vec3 = [1, 0, 0]
-
-/** Knots again and again along a line that is rolled backward, or forward. */
-const laidAlong = (
-  line: readonly Segment[],
-  whole: number,
-  count: number,
-  knots: readonly CurveKnot[],
-  forward: boolean,
-): Pattern => ({
-  kind: 'pattern',
-  carrier: line,
-  up: ACROSS,
-  side: forward ? 1 : -1,
-  count,
-  unit: knots.map(({ at: [x, y, z], slope: [dx, dy, dz] }) => ({
-    at: [(y * count) / whole, x, z],
-    slope: [(dy * count) / whole, dx, dz],
-  })),
-})
 
 /** A wire of the bail's strip through one square knot: those behind are tied round by those in front. */
 function stripKnots(

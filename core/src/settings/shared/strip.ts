@@ -1,6 +1,7 @@
 import { pathLength, type Pattern, type Segment } from '../../path/index.js'
 import { outlineAfter, outlineRun, type Outline } from '../../stone/index.js'
 import type { Vec3 } from '../../geom/index.js'
+import type { CurveKnot } from '../../weave/index.js'
 import { arcSegments } from './arcs.js'
 
 const FOOT = -Math.PI / 2
@@ -46,6 +47,23 @@ export function stripRound({
     },
   }
 }
+
+/** To a millionth: no hand tells more, and it is said again for every wire. */
+const tidy = (v: Vec3): Vec3 => v.map((x) => Number(x.toFixed(6))) as unknown as Vec3
+
+/** A curve across, along and out of a line, again and again along it: each time it takes `repeat` mm. */
+export const repeated = (
+  curve: readonly CurveKnot[],
+  repeat: number,
+  along: Pick<Pattern, 'carrier' | 'up' | 'side' | 'count'>,
+): Pattern => ({
+  kind: 'pattern',
+  ...along,
+  unit: curve.map(({ at: [x, y, z], slope: [dx, dy, dz] }) => ({
+    at: tidy([y / repeat, x, z]),
+    slope: tidy([dy / repeat, dx, dz]),
+  })),
+})
 
 /** A pattern whose knots stand so many times as far from its carrier. */
 const grown = (of: Pattern, high: number, out = high): Pattern => ({
