@@ -140,7 +140,7 @@ function bezierLength(b: readonly Vec3[], o: number, u: number): number {
 }
 
 /** Lengths of the pieces of a spline, kept because a spline is read many times. */
-const splineLengths = remember<readonly Vec3[], Float64Array>(256)
+const splineLengths = remember<readonly Vec3[], Float64Array>(1024)
 
 const piecesOf = (points: readonly Vec3[]): Float64Array =>
   splineLengths(points, () => {
@@ -155,13 +155,25 @@ interface Units {
   readonly starts: Float64Array
 }
 
-const unitSplines = remember<Pattern, Units>(64)
+const unitSplines = remember<Pattern, Units>(128)
 
 /** A pattern's units as they lie, one spline each. */
 export const unitsOf = (pattern: Pattern): readonly Segment[] => laidUnits(pattern).units
 
+/** A pattern that is another one travelled the other way: which. A wire's halves are turned about and back, and laying knots takes long. */
+const turned = new WeakMap<Pattern, Pattern>()
+
 const laidUnits = (pattern: Pattern): Units =>
   unitSplines(pattern, () => {
+    const other = turned.get(pattern)
+    if (other) {
+      const { units, starts } = laidUnits(other)
+      const whole = starts[units.length]!
+      return {
+        units: units.map(reverseSegment).reverse(),
+        starts: starts.map((s) => whole - s).reverse(),
+      }
+    }
     const lengths = pattern.carrier.map(segmentLength)
     const whole = lengths.reduce((a, b) => a + b, 0)
     const at = (s: number): PathPoint => {
@@ -312,8 +324,13 @@ export function reverseSegment(seg: Segment): Segment {
     }
     case 'spline':
       return { kind: 'spline', points: [...seg.points].reverse() }
-    case 'pattern':
-      return reversedPattern(seg, [...seg.carrier].reverse().map(reverseSegment))
+    case 'pattern': {
+      const other = turned.get(seg)
+      if (other) return other
+      const back = reversedPattern(seg, [...seg.carrier].reverse().map(reverseSegment))
+      turned.set(back, seg)
+      return back
+    }
     default: {
       const never: never = seg
       throw new RangeError(`unknown segment ${JSON.stringify(never)}`)

@@ -81,7 +81,10 @@ export function flatStrip(length: number, of: Pattern, place: Vec3, run: number,
     const [from, to] = upTo ? [far, place] : [place, far]
     return { ...grown(of, by), up: [0, 1, 0], carrier: [{ kind: 'line', from, to }] }
   }
-  return row(length / pathLength({ segments: [row(1)] }))
+  // on a straight line each repeat is as long as the first
+  const first: Vec3 = [place[0] + run / of.count, place[1], place[2]]
+  const one: Pattern = { ...row(1), count: 1, carrier: [{ kind: 'line', from: place, to: first }] }
+  return row(length / (of.count * pathLength({ segments: [one] })))
 }
 
 /** A strip that stands up round the stone, as long as its wire is: a hair higher or lower than it is laid. */
