@@ -130,8 +130,8 @@ export const designOf = (family: string, made: Made, minutes: Minutes): Design =
     operations: operationsOf(made, minutes),
   })
 
-/** Parts whose curves no pliers make: what is drawn taut round an edge, what is twisted, and what is tied in knots. */
-const NOT_BENT = ['taut', 'twisted', 'knots', 'knotted']
+/** Parts whose curves no pliers make: what is drawn taut round an edge, twisted, tied in knots, or wound by hand round other wires. */
+const NOT_BENT = ['taut', 'twisted', 'knots', 'knotted', 'wrap']
 
 /** Radius of the tightest bend of all strands of a size, to the wire's middle, mm. */
 const tightestOf = ({ work }: Made, size: string): number =>

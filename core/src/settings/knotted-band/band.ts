@@ -25,6 +25,10 @@ export const SIDES = ['right', 'left'] as const
 export const LIES_OFF = 1.5
 /** From the middle of a band to the tips of its loops at least, in thicknesses, by its wires. */
 export const NEEDED = { 6: 6.8, 8: 7.8 } as const
+/** Thinnest wire that a band is knotted of, mm. */
+export const THINNEST = 0.25
+/** Height of edge that the knots of six wires of a thickness need, mm. */
+export const edgeFor = (size: number): number => 2 * bandReach({ wires: 6, size }).held
 /** A band may be so many repeats longer or shorter than what it goes round. */
 const CLOSES = 0.5
 
@@ -53,7 +57,7 @@ export const { make: F, formulas } = figures('band', {
     '(2 × {wraps} + 2.25) × {packing} × {size}: two ends wound side by side, and their rise to the first turn',
     ({ wraps, packing, size }) => (2 * wraps + 2.25) * packing * size,
   ),
-  spread: mm('3 × {size}: along which the wires are led out to their places', ({ size }) => 3 * size),
+  spread: mm('5 × {size}: along which the wires are led out to their places', ({ size }) => 5 * size),
   strung: figure(
     '',
     'square knots of 4 × {size} in {rolled} − {spread}, whole ones, one at least',

@@ -1,10 +1,13 @@
 import { outlineOf, outlinePerimeter, type FullStone } from '../../stone/index.js'
 import { bandRepeat, HAND_PACKING } from '../../weave/index.js'
-import { count, gauge, inDetail, length, oneOf, proposed, type Starting } from '../kit/index.js'
+import { count, gauge, inDetail, length, nearestSize, oneOf, proposed, type Starting } from '../kit/index.js'
 import { bailChoices } from '../kit/parts/rolledBail.js'
-import { LIES_OFF, NEEDED } from './band.js'
+import { edgeFor, LIES_OFF, NEEDED, THINNEST } from './band.js'
 
-const WIRE = [0.25, 0.52] as const
+const WIRE = [THINNEST, 0.52] as const
+/** What is usual, and thinner wire only round an edge that is too low for it, mm. */
+const USUAL = [0.3, 0.42] as const
+const leastFor = (stone: FullStone): number => (stone.wall < edgeFor(1.1 * USUAL[0]) ? THINNEST : USUAL[0])
 
 /** Loops from opposite sides may come as near to the middle as this share of the stone's smaller side leaves, mm. */
 const longest = ({ length: l, width: w }: FullStone): readonly [number, number] => [
@@ -37,11 +40,11 @@ export const choices = {
     detail: true,
   }),
   size: gauge('wire', 'round', WIRE, {
-    start: '28 AWG',
+    start: ({ stone, wish }) => nearestSize(stone.wall < edgeFor(0.32) ? 0.26 : 0.32, WIRE, wish),
     temper: 'dead soft',
-    usual: [0.3, 0.42],
+    usual: (stone) => [leastFor(stone), USUAL[1]],
     takes: 1500,
-    search: { among: ({ wish }) => proposed([0.3, 0.42], wish) },
+    search: { among: ({ stone, wish }) => proposed([leastFor(stone), USUAL[1]], wish) },
   }),
   wires: oneOf('wire', ['six', 'eight'], { detail: true }),
   knots: count('hold', 'knots', [1, 3], { start: 1 }),

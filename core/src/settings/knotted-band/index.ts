@@ -5,6 +5,7 @@ import {
   type Step,
   type Stretch,
   type Tie,
+  type Unfit,
   type Wirework,
 } from '../kit/index.js'
 import { rolledBailPart } from '../kit/parts/rolledBail.js'
@@ -12,11 +13,13 @@ import { fixed } from '../shared/efforts.js'
 import { unfitForLoops } from '../shared/smoothEdge.js'
 import {
   bandRound,
+  edgeFor,
   F,
   formulas,
   searched,
   SIDES,
   strandId,
+  THINNEST,
   type Band,
   type BandHalf,
   type K,
@@ -171,7 +174,11 @@ const recipe: Recipe<typeof choices> = {
   minutes: { loop: 0.1 },
   bearing: 'size',
   temper: 'dead soft',
-  unfit: unfitForLoops,
+  unfit: (stone) => {
+    const held = edgeFor(THINNEST)
+    const thin: Unfit = { code: 'thin-edge', field: 'wall', values: { wall: stone.wall, held } }
+    return unfitForLoops(stone) ?? (stone.wall < held ? thin : undefined)
+  },
   make,
   notes: [
     {
