@@ -194,9 +194,11 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
       // every mark is where the design has the middle or an end of a bind
       for (const wire of result.plan.design.wires) {
         const { marks } = result.plan.cut.wires.find((w) => w.id === wire.id)!
-        // what is drawn taut is not marked before, and of a coil only the middle that it is wound from
-        const [taut, coiled] = ['taut', 'loops'].map((kind) => wire.parts.some((p) => p.kind === kind))
-        const places = (taut || coiled ? [] : result.plan.design.joints)
+        // what is drawn taut is not marked before; of a coil and of a wire that is knotted only the middle
+        const [taut, coiled, knotted] = ['taut', 'loops', 'knots'].map((kind) =>
+          wire.parts.some((p) => p.kind === kind),
+        )
+        const places = (taut || coiled || knotted ? [] : result.plan.design.joints)
           .flatMap((j) => j.members)
           .filter((m) => m.wire === wire.id)
           // turns of a fine wire within one stretch of a stiff one are set by hand

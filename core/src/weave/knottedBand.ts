@@ -40,6 +40,9 @@ const HALVES = 2
 /** Fewest places on a loop. */
 const ON_LOOP = 12
 
+/** From the middle of a band to its faces, in thicknesses: strands bow out round those that they tie. */
+export const BAND_DEEP = 1.65
+
 /** How long a repeat is where its knots lie packed: one at the sides and so many in the middle. @example bandRepeat({ size: 0.4, knots: 1, packing: 1.03 }) // 3.296 */
 export const bandRepeat = ({
   size,

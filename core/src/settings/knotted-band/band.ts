@@ -11,7 +11,7 @@ import {
   type Pattern,
   type Segment,
 } from '../../path/index.js'
-import { bandReach, bandRepeat, knottedBand, type BandWire } from '../../weave/index.js'
+import { BAND_DEEP, bandReach, bandRepeat, knottedBand, type BandWire } from '../../weave/index.js'
 import { figure, figures, mm, type Given } from '../kit/index.js'
 import { bentOver, laidIn, type LipPlace, type Lips } from '../shared/lips.js'
 import { flatStrip, repeated, standingStrip, stripRound } from '../shared/strip.js'
@@ -21,8 +21,6 @@ export type K = Given<typeof choices>
 export type Side = 'right' | 'left'
 export const SIDES = ['right', 'left'] as const
 
-/** From the stone to the middle of a band, in thicknesses: a strand, and half of the one in the middle. */
-export const LIES_OFF = 1.5
 /** From the middle of a band to the tips of its loops at least, in thicknesses, by its wires. */
 export const NEEDED = { 6: 6.8, 8: 7.8 } as const
 /** Thinnest wire that a band is knotted of, mm. */
@@ -33,7 +31,7 @@ export const edgeFor = (size: number): number => 2 * bandReach({ wires: 6, size 
 const CLOSES = 0.5
 
 export const { make: F, formulas } = figures('band', {
-  off: mm(`${LIES_OFF} × {size}: from the edge to the middle of the band`, ({ size }) => LIES_OFF * size),
+  off: mm(`${BAND_DEEP} × {size}: from the edge to the middle of the band`, ({ size }) => BAND_DEEP * size),
   around: mm(
     '{edge} + 2 × π × {off}: along the middle of the band, bent round the stone',
     ({ edge, off }) => edge + 2 * Math.PI * off,

@@ -1,8 +1,8 @@
 import { outlineOf, outlinePerimeter, type FullStone } from '../../stone/index.js'
-import { bandRepeat, HAND_PACKING } from '../../weave/index.js'
+import { BAND_DEEP, bandRepeat, HAND_PACKING } from '../../weave/index.js'
 import { count, gauge, inDetail, length, nearestSize, oneOf, proposed, type Starting } from '../kit/index.js'
 import { bailChoices } from '../kit/parts/rolledBail.js'
-import { edgeFor, LIES_OFF, NEEDED, THINNEST } from './band.js'
+import { edgeFor, NEEDED, THINNEST } from './band.js'
 
 const WIRE = [THINNEST, 0.52] as const
 /** What is usual, and thinner wire only round an edge that is too low for it, mm. */
@@ -23,7 +23,7 @@ const overFor = ({ stone, small, mm, of }: Starting, share: number): number => {
 
 /** Whole repeats that go round a stone, with one of them left open at the top. */
 const loopsFor = ({ stone, mm, of }: Starting): number => {
-  const around = outlinePerimeter(outlineOf(stone)) + 2 * Math.PI * LIES_OFF * mm('size')
+  const around = outlinePerimeter(outlineOf(stone)) + 2 * Math.PI * BAND_DEEP * mm('size')
   return Math.round(around / Number(of('pitch'))) - 1
 }
 

@@ -70,7 +70,7 @@ export const examples: FamilyExamples = {
       name: 'loops that are hardly pushed past the edge',
       stone: OVAL,
       options: { ...OPTIONS, over: 1 },
-      ways: ['front'],
+      ways: ['front', 'up'],
     },
   ],
 }

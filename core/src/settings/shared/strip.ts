@@ -65,14 +65,17 @@ export const repeated = (
   })),
 })
 
-/** A pattern whose knots stand so many times as far from its carrier. */
-const grown = (of: Pattern, high: number, out = high): Pattern => ({
-  ...of,
-  unit: of.unit.map(({ at: [u, v, w], slope: [du, dv, dw] }) => ({
-    at: [u, v * high, w * out],
-    slope: [du, dv * high, dw * out],
-  })),
-})
+/** A pattern that swings so many times as far from where each repeat begins, which stays where it is. */
+function grown(of: Pattern, high: number, out = high): Pattern {
+  const [, v0, w0] = of.unit[0]!.at
+  return {
+    ...of,
+    unit: of.unit.map(({ at: [u, v, w], slope: [du, dv, dw] }) => ({
+      at: [u, v0 + (v - v0) * high, w0 + (w - w0) * out],
+      slope: [du, dv * high, dw * out],
+    })),
+  }
+}
 
 /** A strip laid out flat in a row from a place, or up to it, as long as its wire is: the same all through, a little larger or smaller. */
 export function flatStrip(length: number, of: Pattern, place: Vec3, run: number, upTo = false): Pattern {
