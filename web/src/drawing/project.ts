@@ -47,7 +47,7 @@ export function project(view: View, [x, y, z]: Vec3): readonly [number, number, 
 export const viewsOf = (design: Pick<Design, 'worn'>): readonly View[] =>
   design.worn === 'ring' ? ['front', 'side', 'end'] : ['front', 'side', 'back']
 
-/** A stretch of wire at about one depth, as SVG path data. */
+/** All stretches of a wire at about one depth, as SVG path data. */
 export interface Run {
   readonly wire: string
   readonly d: string
@@ -80,26 +80,29 @@ export const runsOutside = (wire: Wire, path: Path, view: View, thickness: numbe
 const FINE = 0.12
 const NOTHING = 1e-3
 
-/** Runs of a line through these points by depth. */
+/** Runs of a line through these points by depth: a wire that goes up and down a hundred times is still a few runs. */
 export function runsThrough(id: string, line: readonly Vec3[], view: View, thickness: number): Run[] {
   const points = line.map((p) => project(view, p))
-  const out: Run[] = []
+  const out = new Map<number, string[]>()
   const bucket = (depth: number) => Math.round(depth / (thickness * 0.5))
   let start = 0
   for (let i = 1; i <= points.length; i++) {
     const here = points[i]
-    if (here && bucket(here[2]) === bucket(points[start]![2])) continue
+    const level = bucket(points[start]![2])
+    if (here && bucket(here[2]) === level) continue
     const from = Math.max(0, start - 1)
     const to = Math.min(points.length, i + 1)
-    const piece = points.slice(from, to)
-    out.push({
-      wire: id,
-      d: piece.map(([x, y], k) => `${k === 0 ? 'M' : 'L'}${text(x)} ${text(y)}`).join(''),
-      depth: bucket(points[start]![2]) * thickness * 0.5,
-    })
+    const stretches = out.get(level) ?? []
+    for (const [k, [x, y]] of points.slice(from, to).entries())
+      stretches.push(`${k === 0 ? 'M' : 'L'}${text(x)} ${text(y)}`)
+    out.set(level, stretches)
     start = i
   }
-  return out
+  return [...out].map(([level, stretches]) => ({
+    wire: id,
+    d: stretches.join(''),
+    depth: level * thickness * 0.5,
+  }))
 }
 
 /** One turn of a bind as a bar across its bundle. */
