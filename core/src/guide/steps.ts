@@ -17,9 +17,9 @@ export interface Step {
   readonly say: string
   readonly look?: string
   readonly caution?: string
-  /** What is counted: the turns of one joint, the repeats of a weave, or several like places. Turns that are not exact stand beside a length that is aimed at. */
+  /** What is counted: the turns or knots of one joint, the repeats of a weave, or several like places. Turns that are not exact stand beside a length that is aimed at. */
   readonly count?: {
-    readonly of: 'turns' | 'repeats' | 'places'
+    readonly of: 'turns' | 'knots' | 'repeats' | 'places'
     /** The joint that is wound or woven, or those that are made place by place. */
     readonly joints: readonly string[]
     readonly target: number
@@ -62,10 +62,11 @@ function wordsFor(op: Operation, words: Readonly<Record<string, StepTemplate>>, 
 const FEW_TURNS = 8
 
 /** What is counted at a joint: a weave's repeats; the turns themselves where they are few, make a pattern or must match another side; else about so many. */
-const turnsOf = ({ id, turns, counted, woven }: Joint): NonNullable<Step['count']> =>
-  woven
-    ? { of: 'repeats', joints: [id], target: woven.repeats, exact: true }
-    : { of: 'turns', joints: [id], target: turns, exact: turns <= FEW_TURNS || counted !== undefined }
+function turnsOf({ id, kind, turns, counted, woven }: Joint): NonNullable<Step['count']> {
+  if (woven) return { of: 'repeats', joints: [id], target: woven.repeats, exact: true }
+  if (kind === 'knot') return { of: 'knots', joints: [id], target: turns, exact: true }
+  return { of: 'turns', joints: [id], target: turns, exact: turns <= FEW_TURNS || counted !== undefined }
+}
 
 /** What a step counts, if anything. */
 function countOf(design: Design, { joint, places }: Operation): Step['count'] {
@@ -81,7 +82,7 @@ export function turnsCounted(
 ): Record<string, number> {
   const turns = (id: string, i: number): number => {
     if (of === 'places') return i < counted ? Infinity : 0
-    return of === 'turns' ? counted : counted * jointOf(design, id).woven!.rows
+    return of === 'repeats' ? counted * jointOf(design, id).woven!.rows : counted
   }
   return Object.fromEntries(joints.map((id, i) => [id, turns(id, i)]))
 }

@@ -17,7 +17,7 @@ export function useTapWorth(): TapWorth {
   }
 }
 
-const ONE = { turns: 'turn', repeats: 'repeat', places: 'place' } as const
+const ONE = { turns: 'turn', knots: 'knot', repeats: 'repeat', places: 'place' } as const
 
 /** Turns or repeats made so far, or places worked, large, on one great button: the ring fills as they come. */
 export function Counter({
