@@ -1,6 +1,7 @@
 import { isWound, wireOf, type Design } from '../design/index.js'
 import { alloy, ALLOY_SOURCE, stockKey, type Stock } from '../wire/index.js'
 import { leaf, numberOf, type Quantity } from '../working/index.js'
+import { cutTogether } from './cutTogether.js'
 import { work } from './formulas.js'
 import { marksOf, named, type Halves, type Mark } from './marks.js'
 import { priceKey, type MetalPrices } from './priceKey.js'
@@ -27,6 +28,8 @@ export interface CutWire {
   readonly schools: readonly SchoolLength[]
   /** What is cut, by the workshop's school, as read off a rule. */
   readonly shown: Quantity
+  /** What is left over where wires are cut to a few lengths and marked where they are folded in half. */
+  readonly over?: Quantity
   readonly marks: readonly Mark[]
   readonly mass: Quantity
   readonly cost: Quantity
@@ -115,6 +118,8 @@ export function cutList(spec: {
   readonly margin: number
   /** What a wire needs besides at each end, by its id, where a hand pulls it by its ends. */
   readonly pulled?: Readonly<Record<string, Quantity>>
+  /** To how many lengths wires of one stock are cut at most, each marked in its middle. Undefined: each to its own. */
+  readonly lengths?: number | undefined
   readonly rounding: Rounding
   readonly school: School
   /** The girths that a school may name, with their workings. */
@@ -138,7 +143,8 @@ export function cutList(spec: {
     }))
   }
   const plainEnd = leaf('chosen', 'option.margin', margin, 'mm')
-  const wires = design.wires.map((wire): CutWire => {
+  const like = spec.lengths !== undefined && school.kind === 'path'
+  const own = design.wires.map((wire) => {
     const pulled = spec.pulled?.[wire.id]
     const atEnd = pulled ? work('cut.end', { margin: plainEnd, pulled }) : plainEnd
     const spare = work('cut.spare', { margin: atEnd })
@@ -148,20 +154,33 @@ export function cutList(spec: {
     const length = work('cut.length', Object.fromEntries(parts.map((p) => [p.kind, p.quantity])))
     const schools = otherSchools(length)
     const chosen = schools.find((x) => x.kind === school.kind)
-    const shown = work('cut.shown', { length: chosen?.length ?? length, step })
-    // by another school the wire is centred on its middle mark: what is over is left at both ends alike
-    const end = chosen
-      ? work('cut.spare.school', { shown, net: work('cut.net', named(partsOf(halves))) })
-      : atEnd
+    const left = work('cut.run', named(halves.left))
+    const folded = like
+      ? work('cut.folded', { left, right: work('cut.run', named(halves.right)), end: atEnd })
+      : length
+    const shown = work('cut.shown', { length: chosen?.length ?? folded, step })
+    return { wire, halves, atEnd, left, parts, length, schools, school: chosen !== undefined, shown }
+  })
+  const together = like ? likeLengths(own, spec.lengths!) : []
+  const wires = own.map((w): CutWire => {
+    const longest = together.find((group) => group.includes(w))?.[0]
+    const shown = longest && longest !== w ? work('cut.together', { longest: longest.shown }) : w.shown
+    const end = like
+      ? work('cut.spare.folded', { shown, left: w.left })
+      : w.school
+        ? // a wire cut longer than its path is centred on its middle mark: what is over is left at both ends alike
+          work('cut.spare.school', { shown, net: work('cut.net', named(partsOf(w.halves))) })
+        : w.atEnd
     return {
-      id: wire.id,
-      stock: wire.stock,
-      parts,
-      length,
-      schools,
+      id: w.wire.id,
+      stock: w.wire.stock,
+      parts: w.parts,
+      length: w.length,
+      schools: w.schools,
       shown,
-      marks: marksOf(wire, design.joints, halves, end),
-      ...massAndCost(wire.stock, shown, prices),
+      ...(like ? { over: work('cut.over', { length: shown, path: w.length }) } : {}),
+      marks: marksOf(w.wire, design.joints, w.halves, end),
+      ...massAndCost(w.wire.stock, shown, prices),
     }
   })
   wires.sort(
@@ -178,6 +197,21 @@ export function cutList(spec: {
     metal: work('cut.metal', Object.fromEntries(all.map(([id, w]) => [id, w.cost]))),
     mass: { ...work('cut.total', Object.fromEntries(all.map(([id, w]) => [id, w.mass]))), unit: 'g' },
   }
+}
+
+/** Wires of one stock that are cut as long as the longest of them. */
+function likeLengths<T extends { readonly wire: { readonly stock: Stock }; readonly shown: Quantity }>(
+  wires: readonly T[],
+  most: number,
+): T[][] {
+  const stocks = [...new Set(wires.map((w) => stockKey(w.wire.stock)))]
+  return stocks.flatMap((key) => {
+    const like = wires.filter((w) => stockKey(w.wire.stock) === key)
+    return cutTogether(
+      like.map((w) => numberOf(w.shown)),
+      most,
+    ).map((group) => group.map((i) => like[i]!))
+  })
 }
 
 /** Bound length and bundle of a joint, as workings. */

@@ -36,6 +36,21 @@ export const cutFormulas = {
     text: '{length}, up to the next {step}',
     of: ({ length, step }) => roundUpCut(length as Mm, step),
   },
+  'cut.together': {
+    unit: 'mm',
+    text: '{longest}: of those that are cut alike',
+    of: ({ longest }) => longest!,
+  },
+  'cut.folded': {
+    unit: 'mm',
+    text: '2 × (the longer of {left} and {right}, + {end}): the middle is where it is folded in half',
+    of: ({ left, right, end }) => 2 * (Math.max(left!, right!) + end!),
+  },
+  'cut.spare.folded': {
+    unit: 'mm',
+    text: '{shown} / 2 − {left}: what is left at the left end',
+    of: ({ shown, left }) => shown! / 2 - left!,
+  },
   'cut.school.girth': { unit: 'mm', text: '{times} × {girth}', of: ({ times, girth }) => times! * girth! },
   'cut.school.fixed': { unit: 'mm', text: '{fixed}, whatever the stone', of: ({ fixed }) => fixed! },
   'cut.over': {

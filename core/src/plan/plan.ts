@@ -93,6 +93,7 @@ function built(
     joints: chosen.joints(stone, options),
     margin: chosen.margin(options),
     pulled: chosen.pulled(stone, options),
+    lengths: chosen.cutLengths,
     rounding: settings.rounding,
     school: settings.school,
     girths: { edge: measures.edge, length: measures.girthLength, width: measures.girthWidth },

@@ -125,6 +125,7 @@ export const gramsOf = ({ chosen, stone, girths, limits }: Ask, { options, desig
       joints: chosen.joints(stone, options),
       margin: chosen.margin(options),
       pulled: chosen.pulled(stone, options),
+      lengths: chosen.cutLengths,
       rounding: limits.rounding,
       school: DEFAULT_SCHOOL,
       girths: { edge: girths.edge, length: girths.girthLength, width: girths.girthWidth },

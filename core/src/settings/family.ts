@@ -309,4 +309,6 @@ export interface Family {
   margin(options: Options): number
   /** What wires need besides at each end, by id, that a hand pulls by their ends. */
   pulled(stone: Stone, options: Options): Readonly<Record<string, Quantity>>
+  /** To how many lengths its wires of one stock are cut at most, where a hand does not cut each to its own. */
+  readonly cutLengths: number | undefined
 }

@@ -180,6 +180,7 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
     room: recipe.room ?? {},
     mends: recipe.mends,
     margin: (options) => Number(options.margin),
+    cutLengths: recipe.cutLengths,
     pulled: (stone, options) =>
       Object.fromEntries(
         madeOf(stone, options).work.strands.flatMap((s) => (s.pulled ? [[s.id, s.pulled]] : [])),

@@ -85,6 +85,8 @@ export interface Recipe<C extends Choices> {
   readonly bearing: Sizes<C> | ((o: OptionsOf<WithMetal<C>>) => Sizes<C>)
   /** The temper that a piece is usually worked in, where no wire says otherwise: half hard where nothing is said. */
   readonly temper?: From<Temper, FullStone>
+  /** To how many lengths its wires of one stock are cut at most, each marked in its middle. Undefined: each to its own. */
+  readonly cutLengths?: number
   /** It sets several like stones side by side. */
   readonly takesRows?: true
   /** What stands against such a stone, if anything does. */

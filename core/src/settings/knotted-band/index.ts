@@ -174,6 +174,7 @@ const recipe: Recipe<typeof choices> = {
   minutes: { loop: 0.1 },
   bearing: 'size',
   temper: 'dead soft',
+  cutLengths: 2,
   unfit: (stone) => {
     const held = edgeFor(THINNEST)
     const thin: Unfit = { code: 'thin-edge', field: 'wall', values: { wall: stone.wall, held } }

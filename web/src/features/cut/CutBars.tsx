@@ -84,6 +84,7 @@ export function CutBars({
               </span>
             </div>
             <WireBar wire={wire} longest={longest} name={names} joints={text.joints} />
+            <LeftOver alike={alike} />
             {children?.(alike)}
           </div>
         )
@@ -95,6 +96,17 @@ export function CutBars({
       ))}
     </div>
   )
+}
+
+/** Of wires that are cut as long as the longest of them: how much one of them leaves at most. */
+function LeftOver({ alike }: { alike: readonly CutWire[] }) {
+  const most = alike.flatMap((w) => w.over ?? []).sort((a, b) => numberOf(b) - numberOf(a))[0]
+  return most ? (
+    <p className="text-[15px] text-soft">
+      Cut alike, so that none is mistaken for another: the shortest leaves{' '}
+      <Figure name="Left over of the wire that takes least" q={most} digits={0} />
+    </p>
+  ) : null
 }
 
 /** So many places are told at once. */
@@ -167,8 +179,9 @@ function WireBar({
 }) {
   const { units } = useSettings()
   const rule = ruleOf(units)
-  const total = numberOf(wire.length)
-  const spare = numberOf(wire.parts.find((p) => p.kind === 'allowance')!.quantity) / 2
+  const allowance = numberOf(wire.parts.find((p) => p.kind === 'allowance')!.quantity)
+  const net = numberOf(wire.length) - allowance
+  const spare = wire.over ? (numberOf(wire.shown) - net) / 2 : allowance / 2
   const colour = alloy(wire.stock.alloy).colour
   const W = 1000
   const k = W / longest
@@ -192,7 +205,7 @@ function WireBar({
         aria-label={`Marks at ${marks.map((m) => rule.say(laidOff(m, wire, rule).fromEnd)).join(', ')}${units === 'mm' ? ' mm' : ''} from one end`}
       >
         <rect x={0} y={7} width={numberOf(wire.shown) * k} height={16} fill={colour} opacity={0.3} />
-        <rect x={spare * k} y={7} width={(total - 2 * spare) * k} height={16} fill={colour} opacity={0.75} />
+        <rect x={spare * k} y={7} width={net * k} height={16} fill={colour} opacity={0.75} />
         {marks
           .filter((m) => m.at !== 'middle')
           .map((m, i, all) => {
