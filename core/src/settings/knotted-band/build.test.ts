@@ -71,7 +71,8 @@ describe('a knotted band', () => {
     for (let i = 0; i < 100; i++) {
       const stone = examples.stone(random)
       const o = examples.random(stone, { alloy: 'copper', temper: 'dead soft', worn: 'pendant' }, random)
-      const around = outlinePerimeter(outlineOf(fullStone(stone))) + 3.3 * Math.PI * wireSize(String(o.size)).mm
+      const around =
+        outlinePerimeter(outlineOf(fullStone(stone))) + 3.3 * Math.PI * wireSize(String(o.size)).mm
       expect(Math.abs((Number(o.loops) + 1) * Number(o.pitch) - around)).toBeLessThanOrEqual(
         Number(o.pitch) / 2 + 1e-9,
       )
