@@ -101,9 +101,9 @@ export function CutBars({
 /** Of wires that are cut as long as the longest of them: how much one of them leaves at most. */
 function LeftOver({ alike }: { alike: readonly CutWire[] }) {
   const most = alike.flatMap((w) => w.over ?? []).sort((a, b) => numberOf(b) - numberOf(a))[0]
-  return most ? (
+  return most && alike.length > 1 ? (
     <p className="text-[15px] text-soft">
-      Cut alike, so that none is mistaken for another: the shortest leaves{' '}
+      Cut alike, so that none is mistaken for another: the one that takes least leaves{' '}
       <Figure name="Left over of the wire that takes least" q={most} digits={0} />
     </p>
   ) : null
