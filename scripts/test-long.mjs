@@ -66,6 +66,14 @@ const COUNTS = [
     seeds: [1],
   },
   {
+    what: 'mends of every kind of damage against a plan from scratch',
+    project: 'core',
+    file: 'mend/mend\\.',
+    rounds: 5,
+    by: 'MEND_ROUNDS',
+    seeds: [1],
+  },
+  {
     what: 'mends against every change of a grid, of each kind of damage',
     project: 'core',
     file: 'mend/mendGrid',

@@ -2,7 +2,7 @@ import { planHold, planThorough } from '../plan/index'
 import { FAMILIES } from '../settings/index'
 import { examplesOf, randomPlans } from '../testingPlans'
 
-const ROUNDS = Number(process.env.FIRST_ROUNDS ?? 3)
+const ROUNDS = Number(process.env.FIRST_ROUNDS ?? 2)
 const SEED = Number(process.env.SEED ?? 1)
 const RANK = { fails: 0, doubtful: 1, sound: 2 } as const
 /** How many of a hundred plans the first check may think better of than the thorough one does. */

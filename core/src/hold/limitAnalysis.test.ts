@@ -10,7 +10,7 @@ import { newMemory } from './contacts'
 import { fromStone } from './pose'
 
 /** Plans a family, three families. */
-const ROUNDS = Number(process.env.LIMIT_ROUNDS ?? 4)
+const ROUNDS = Number(process.env.LIMIT_ROUNDS ?? 2)
 const SEED = Number(process.env.SEED ?? 1)
 /** What bears less fails whatever else is true, N. */
 const NOTHING = 0.2

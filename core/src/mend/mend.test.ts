@@ -34,22 +34,26 @@ describe('mends', () => {
     ['five sizes thinner', { size: '26 AWG' }],
     ['thin and dead soft', { size: '24 AWG', temper: 'dead soft' }],
   ]
-  it.each(damages)('%s: mended, and the mend is what a plan from scratch comes to', (_, damage) => {
-    const options = { ...FRAME, ...damage }
-    const before = made(options)
-    const { hold } = planHold(before)
-    expect(verdict(options)).not.toBe('sound')
-    const list = mends(request(options), before, { share: firstShare(before, hold) })
-    expect(list[0]!.verdict).toBe('sound')
-    // applied and planned anew
-    const after = { ...options, ...list[0]!.change }
-    expect(verdict(after)).toBe('sound')
-    expect(numberOf(made(after).cut.mass) - numberOf(before.cut.mass)).toBeCloseTo(list[0]!.wire, 9)
-    // sound ones first, the one that takes least wire before the others
-    const sound = list.filter((m) => m.verdict === 'sound')
-    expect(sound.map((m) => m.wire)).toEqual([...sound.map((m) => m.wire)].sort((a, b) => a - b))
-    expect(list.slice(0, sound.length)).toEqual(sound)
-  })
+  // in a sample those that are worked out soonest, of either kind: something missing behind, and on one side
+  it.each(process.env.MEND_ROUNDS ? damages : damages.slice(0, 2))(
+    '%s: mended, and the mend is what a plan from scratch comes to',
+    (_, damage) => {
+      const options = { ...FRAME, ...damage }
+      const before = made(options)
+      const { hold } = planHold(before)
+      expect(verdict(options)).not.toBe('sound')
+      const list = mends(request(options), before, { share: firstShare(before, hold) })
+      expect(list[0]!.verdict).toBe('sound')
+      // applied and planned anew
+      const after = { ...options, ...list[0]!.change }
+      expect(verdict(after)).toBe('sound')
+      expect(numberOf(made(after).cut.mass) - numberOf(before.cut.mass)).toBeCloseTo(list[0]!.wire, 9)
+      // sound ones first, the one that takes least wire before the others
+      const sound = list.filter((m) => m.verdict === 'sound')
+      expect(sound.map((m) => m.wire)).toEqual([...sound.map((m) => m.wire)].sort((a, b) => a - b))
+      expect(list.slice(0, sound.length)).toEqual(sound)
+    },
+  )
 
   it('every move has words and stays within its options', () => {
     const random = seeded(3)

@@ -3,11 +3,11 @@ import { FRAME, OVAL, seeded } from '../testing'
 import { FAMILIES, type Options, type OptionValue, type Param } from '../settings/index'
 import { evaluate, isLeaf, leafKeys, numberOf, type Quantity } from '../working/index'
 import { DEFAULT_SETTINGS, knownFormulas, plan, type Plan } from './index'
-import { examplesOf } from '../testingPlans'
+import { examplesOf, isSlow } from '../testingPlans'
 
 const FORMULAS = knownFormulas()
 /** How many plans of each family are evaluated anew: all of its examples, in every way of wearing, in the full counts. */
-const EVALUATED = Number(process.env.WORKING_PLANS ?? 2)
+const evaluatedOf = (id: string): number => Number(process.env.WORKING_PLANS ?? (isSlow(id) ? 1 : 2))
 
 function made(stone = OVAL, options = FRAME, family = 'bound-frame'): Plan {
   const result = plan({ stone, family, options, settings: DEFAULT_SETTINGS })
@@ -151,7 +151,8 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('every figure of %s', (id
         stone,
         random(stone, { alloy: 'copper', temper: 'half hard' }, seeded(4)),
       ])
-    for (const [stone, options] of [...able.slice(0, EVALUATED), ...wild.slice(0, EVALUATED - 1)]) {
+    const most = evaluatedOf(id)
+    for (const [stone, options] of [...able.slice(0, most), ...wild.slice(0, most - 1)]) {
       const result = plan({ stone, family: id, options, settings: DEFAULT_SETTINGS })
       if (!result.ok) continue
       const again = evaluator()

@@ -16,12 +16,13 @@ describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
     const random = seeded(41)
     let built = 0
     let asked = 0
-    for (let k = 0; k < 4; k++) {
+    const [stones, each] = isSlow(id) ? [2, 10] : [4, 20]
+    for (let k = 0; k < stones; k++) {
       const stone = examplesOf(id).stone(random)
       const space = chosen.space(stone, wish)
       const ask = askOf(chosen, stone, LIMITS, false)
       const schema = optionsSchema(chosen.params(stone))
-      for (const at of points(20, space.dimensions, random)) {
+      for (const at of points(each, space.dimensions, random)) {
         const options = space.at(at)
         if (!options) continue
         asked++
@@ -34,7 +35,7 @@ describe.each(FAMILIES.map((f) => f.id))('the space of %s', (id) => {
         if (isMade(draft(ask, options))) built++
       }
     }
-    expect(asked).toBeGreaterThan(40)
+    expect(asked).toBeGreaterThan((stones * each) / 2)
     expect(built).toBeGreaterThan(asked / 20)
   })
 
@@ -107,20 +108,20 @@ describe('exploring', () => {
     return isMade(made) ? gramsOf(ask, made) : NaN
   }
 
-  it('ends with something sound that is no heavier than what it began with, the same each time', () => {
+  it('ends with something sound that is no heavier than what it began with', () => {
     const from = { first: [options], others: [] }
     const found = explore(ask, space, from, () => true)!
     expect(found.sound).toBe(true)
     expect(grams(found.options)).toBeLessThanOrEqual(grams(options))
     const made = draft(ask, found.options)
     expect(isMade(made) && judge(ask, made).barrier).toBeUndefined()
-    expect(explore(ask, space, from, () => true)).toEqual(found)
   }, 120_000)
 
-  it('keeps to what is allowed; where nothing is, there is no answer', () => {
+  it('keeps to what is allowed, the same each time; where nothing is, there is no answer', () => {
     const only = (o: Options) => o.size === '20 AWG'
     const found = explore(ask, space, { first: [], others: [] }, only)!
     expect(found.options.size).toBe('20 AWG')
+    expect(explore(ask, space, { first: [], others: [] }, only)).toEqual(found)
     expect(explore(ask, space, { first: [options], others: [] }, () => false)).toBeUndefined()
   }, 120_000)
 
