@@ -156,6 +156,8 @@ export interface Place {
   readonly forms: readonly Form[]
   /** Which stones are laid in there, before the joint is made. */
   readonly stones?: readonly string[]
+  /** An accent that is put on there. */
+  readonly accent?: string
 }
 
 export interface Operation {

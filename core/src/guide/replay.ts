@@ -67,9 +67,12 @@ export function replay(
   }, START)
 }
 
-/** Accents that are on in a state, by id. */
+/** Accents that are on in a state, by id: those of its operations, and of the places whose joints are made. */
 export const accentsOn = (design: Design, state: PieceState): string[] =>
-  design.operations.flatMap((o) => (o.accent !== undefined && state.done.includes(o.id) ? [o.accent] : []))
+  design.operations.flatMap(({ id, accent, places = [] }) => [
+    ...(accent !== undefined && state.done.includes(id) ? [accent] : []),
+    ...places.flatMap((p) => (p.accent !== undefined && state.joints.includes(p.joint) ? [p.accent] : [])),
+  ])
 
 /** A wire as it looks in a state. */
 export interface WireState {

@@ -100,6 +100,7 @@ export interface Step extends Partial<
     readonly forms?: readonly Shaped[]
     /** Stones that are laid in there, before the tie is made. */
     readonly stones?: readonly string[]
+    readonly accent?: string
   }[]
   /** How often each kind of work comes; once of the step's own kind where nothing is said, and beside it a joint's turns. */
   readonly takes?: Readonly<Record<string, Quantity>>

@@ -1,4 +1,5 @@
 import { dist } from '../../geom/index'
+import { accentsOn, perform, replay } from '../../guide/index'
 import { heldStone, holdOf, releases, settingOf } from '../../hold/index'
 import { pathAt, pathLength, stationsOf } from '../../path/index'
 import { DEFAULT_SETTINGS, plan, settingOfPlan } from '../../plan/index'
@@ -140,6 +141,56 @@ describe('a ring of loops', () => {
     expect(pathLength(loops.build(round, longer).wires[0]!.path)).toBeGreaterThan(pathLength(ring.path) + 28)
     expect(face(longer)).toBeLessThan(face(chosen))
     expect(out('pitch', { ...chosen, loops: 32 })).toBeLessThan(out('pitch'))
+  })
+
+  it('a bead lies over each gap of the front, on both strands and the link wire, and comes on with its link', () => {
+    const beaded = { ...chosen, bead: 2 }
+    const made = loops.build(round, beaded)
+    expect(made.accents).toHaveLength(13)
+    expect(out('beads', beaded)).toBe(13)
+    const held = heldStone(fullStone(round))
+    for (const { centre, radius } of made.accents) {
+      // by looking along the whole wire: nothing of it is nearer, and the strand at either side is as near
+      const far = stationsOf(ring.path, 0, pathLength(ring.path), 0.05).map(({ at: { p } }) =>
+        dist(p, centre),
+      )
+      const touching = 1 + size / 2 + link
+      expect(radius).toBe(1)
+      expect(Math.min(...far)).toBeGreaterThan(touching - 0.05)
+      expect(Math.min(...far)).toBeLessThan(touching + 0.01)
+      expect(held.nearest(centre, { theta: NaN, phi: NaN }).distance).toBeGreaterThan(radius)
+    }
+    // the gap is seen between the strands that are linked
+    const gaps = made.joints
+      .filter((j) => j.id.startsWith('front'))
+      .map(({ members }) => {
+        const [a, b] = members.map((m) => pathAt(ring.path, (m.s0 + m.s1) / 2).p)
+        return dist(a!, b!) - size
+      })
+    expect(out('gap', beaded)).toBeCloseTo(Math.max(...gaps), 6)
+    // five links are made, and the one in hand
+    const at = made.operations.findIndex((op) => op.id === 'link-front')
+    const before = replay(
+      made,
+      made.operations.slice(0, at).map((op) => op.id),
+    )
+    expect(accentsOn(made, before)).toEqual([])
+    expect(accentsOn(made, perform(before, made.operations[at]!, 6))).toHaveLength(6)
+    // thirteen links run on through a bead twice
+    const fine = (o: Options) => {
+      const planned = plan({ stone: round, family: 'loop-bezel', options: o, settings: DEFAULT_SETTINGS })
+      if (!planned.ok) throw new Error(JSON.stringify(planned.findings))
+      return numberOf(planned.plan.cut.spools.find((x) => x.stock.size.mm === link)!.length)
+    }
+    expect(fine(beaded) - fine(chosen)).toBeCloseTo(2 * 2 * 13, 6)
+    const codes = (bead: number, o: Options = chosen) => loops.fits(round, { ...o, bead }).map((f) => f.code)
+    expect(codes(0.9 * Math.max(...gaps))).toContain('loop-bezel.bead-slips')
+    expect(codes(Math.max(...gaps) + 0.5)).toEqual([])
+    // with more loops they stand closer than four millimetres, though beads lie farther out than the loops
+    const close = { ...chosen, loops: 48 }
+    expect(2 * out('pitch', close)).toBeLessThan(3.8)
+    expect(codes(4, close)).toContain('loop-bezel.bead-crowds')
+    expect(codes(3, close)).toEqual([])
   })
 
   it('refuses what it cannot go round, each in its own words', () => {

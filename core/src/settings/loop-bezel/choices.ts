@@ -51,6 +51,7 @@ export const choices = {
     },
     mend: { move: 'longer-loops', by: [0.3, 0.6] },
   }),
+  bead: length('accents', [0, 4], { start: 0, before: 0 }),
   // drawn tight by hand
   link: gauge('wire', 'round', FINE, {
     detail: true,

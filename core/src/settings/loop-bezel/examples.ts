@@ -48,6 +48,7 @@ const OPTIONS: Options = {
   temper: 'dead soft',
   surface: 'left bright',
   margin: 6,
+  bead: 0,
 }
 
 /** Examples of a ring of loops. */
@@ -63,6 +64,7 @@ export const examples: FamilyExamples = {
   vary: (options, random) => ({
     ...options,
     links: 2 + Math.floor(3 * random()),
+    bead: random() < 0.3 ? 1.5 : 0,
     roll: random() < 0.7 ? 'backward' : 'forward',
     strip: random() < 0.7 ? 'bound' : 'folded tails',
     neck: 5 + Math.round(random() * 4),

@@ -13,6 +13,7 @@ import {
 import { bailOf, rolledBailPart } from '../kit/parts/rolledBail.js'
 import { fixed } from '../shared/efforts.js'
 import { unfitForLoops } from '../shared/smoothEdge.js'
+import { beadsOn, type Beads } from './beads.js'
 import { choices } from './choices.js'
 import { F, formulas, ringOf, searched, type HalfRing, type K, type Ring } from './ring.js'
 import { text } from './text.js'
@@ -24,6 +25,7 @@ const NARROWEST = 1.6
 /** Where loops of one face are tied to each other: their order round the ring from the top left, and their stretch of the wire at either side. */
 function tiesOf(k: K, ring: Ring, length: Tie['length']): { readonly front: Tie[]; readonly back: Tie[] } {
   const half = numberOf(length) / 2
+  const { pitch } = ring
   const spot = (side: Side, at: number): Stretch => ({
     strand: 'ring',
     part: `loops-${side}`,
@@ -53,7 +55,7 @@ function tiesOf(k: K, ring: Ring, length: Tie['length']): { readonly front: Tie[
         rows: 1,
         field: 'links',
         // one length for each face: it runs on from loop to loop
-        on: F.on({ pitch: ring.pitch }),
+        on: front && k.o.bead > 0 ? F.threaded({ pitch, bead: k.q.bead }) : F.on({ pitch }),
         ...(i > 0 ? { runsOn: true } : {}),
       }
     })
@@ -122,7 +124,15 @@ function coiled(k: K, ring: Ring, rod: number): Shaped {
   }
 }
 
-function stepsOf(k: K, ring: Ring, ties: ReturnType<typeof tiesOf>, rod: number, coil: number): Step[] {
+interface Worked {
+  readonly ties: ReturnType<typeof tiesOf>
+  readonly beads: Beads | undefined
+  /** The rod and the coil on it, mm. */
+  readonly rod: number
+  readonly coil: number
+}
+
+function stepsOf(k: K, ring: Ring, { ties, beads, rod, coil }: Worked): Step[] {
   const { o } = k
   const shaped = (of: (half: HalfRing) => HalfRing['pattern']): Shaped[] => [
     {
@@ -132,13 +142,17 @@ function stepsOf(k: K, ring: Ring, ties: ReturnType<typeof tiesOf>, rod: number,
     },
   ]
   const n = fixed('loops', o.loops)
-  const link = (list: readonly Tie[], face: string): Step => ({
-    id: `link-${face}`,
-    kind: 'lash',
-    wires: ['ring'],
-    places: fromFoot(list).map((t) => ({ joint: t.id })),
-    values: { face, n: list.length },
-  })
+  const link = (list: readonly Tie[], face: 'front' | 'back'): Step => {
+    const on = face === 'front' ? beads?.on : undefined
+    return {
+      id: `link-${face}`,
+      kind: 'lash',
+      wires: ['ring'],
+      places: fromFoot(list).map((t) => ({ joint: t.id, ...(on ? { accent: on[t.id]!.id } : {}) })),
+      ...(on ? { takes: { thread: fixed('beads', list.length) } } : {}),
+      values: { face: on ? 'beaded' : face, n: list.length, bead: o.bead },
+    }
+  }
   return [
     {
       id: 'wind-coil',
@@ -183,6 +197,7 @@ function make(k: K): Wirework {
   const coil = F.coil({ loops: q.loops, size: q.size })
   tell(k, ring, numberOf(rod))
   const ties = tiesOf(k, ring, F.link({ links: q.links, link: q.link }))
+  const beads = beadsOn(k, ring, ties.front)
   const [right, left] = [toNeck(k, ring, 'right'), toNeck(k, ring, 'left')]
   const bail = bailOf(k, {
     pen: right,
@@ -200,11 +215,13 @@ function make(k: K): Wirework {
     strands: [{ id: 'ring', size: 'size', left: left.pieces, right: right.pieces, finish: 'tucked' }],
     ties: [...ties.back, ...ties.front, ...bail.ties],
     ...(bail.hang ? { hang: bail.hang } : {}),
-    steps: [...stepsOf(k, ring, ties, numberOf(rod), numberOf(coil)), ...bail.steps],
+    ...(beads ? { accents: Object.values(beads.on) } : {}),
+    steps: [...stepsOf(k, ring, { ties, beads, rod: numberOf(rod), coil: numberOf(coil) }), ...bail.steps],
     outputs: [
       { id: 'rod', quantity: rod, tool: 'rod', follows: 'over' },
       { id: 'coil', quantity: coil },
       { id: 'pitch', quantity: ring.pitch },
+      ...(beads?.outputs ?? []),
     ],
   }
 }
@@ -219,7 +236,7 @@ const recipe: Recipe<typeof choices> = {
   parts: [rolledBailPart],
   formulas,
   searched,
-  minutes: { loop: 0.25 },
+  minutes: { loop: 0.25, thread: 0.2 },
   bearing: 'size',
   temper: 'dead soft',
   unfit: unfitForLoops,
@@ -232,7 +249,7 @@ const recipe: Recipe<typeof choices> = {
       slides: { choice: 'over', toward: 'in', times: 1 },
     },
     { parts: ['loops'], seen: 'back', choices: ['loops'] },
-    { joints: ['front-4', 'front-9', 'front-2'], seen: 'front', choices: ['link', 'links'] },
+    { joints: ['front-4', 'front-9', 'front-2'], seen: 'front', choices: ['link', 'links', 'bead'] },
     { parts: ['bail'], seen: 'front', choices: ['bail', 'roll', 'strip', 'passes'] },
     {
       joints: ['neck'],

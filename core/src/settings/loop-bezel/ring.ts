@@ -8,7 +8,7 @@ import {
 } from '../../path/index.js'
 import { outlineOf, outlinePerimeter, solidOf } from '../../stone/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
-import { figures, mm, type Given } from '../kit/index.js'
+import { figure, figures, mm, type Given } from '../kit/index.js'
 import { bentOver, laidIn, type LipPlace, type Lips } from '../shared/lips.js'
 import { flatStrip, standingStrip, stripRound } from '../shared/strip.js'
 import type { choices } from './choices.js'
@@ -68,12 +68,19 @@ export const { make: F, formulas } = figures('loops', {
   behind: mm('{off} + {turn} / 2: radius of the bend behind', ({ off, turn }) => off + turn / 2),
   rise: mm('{turn} / 2: straight up past its bend', ({ turn }) => turn / 2),
   on: mm('2 × {pitch}: on to the next loop of that face', ({ pitch }) => 2 * pitch),
+  threaded: mm(
+    '2 × ({pitch} + {bead}): on to the next loop, twice through a bead',
+    ({ pitch, bead }) => 2 * (pitch + bead),
+  ),
+  beads: figure('', '{loops} / 2 − 1: one to each link in front', ({ loops }) => loops / 2 - 1),
+  hole: mm('2 × {link}: through which the link wire passes twice', ({ link }) => 2 * link),
 })
 
 export const searched = {
   edge: 'once round the stone’s edge: {which}',
   loops: 'wire of the loops from the foot up the {which}, laid over the edge and onto both faces',
   upright: ['°', 'from the last loop up, on the {which}'],
+  gap: 'clear between neighbouring loops of the front: {which}',
   toMiddle: 'from the last loop in to the neck, on the {which}',
 } as const
 
@@ -205,7 +212,7 @@ function widestOf(pattern: Pattern, a: number): HalfRing['widest'] {
 }
 
 /** Places on a loop that are looked at. */
-const PLACES = 7
+const PLACES = 14
 /** Where loops are linked, as a share of their height, and how far off that the link wire lies under them. */
 const LINKED = 0.37
 const BESIDE_LINK = 0.16

@@ -9,13 +9,15 @@ export const text: RecipeText = {
   about:
     'A close coil drawn out into a row of loops, every other one turned to the other side, bent round the stone: half of the loops lie behind it, half over its face, linked to each other all round with fine wire.',
   school:
-    'Every other loop is turned over, and each face is linked on its own. Other makers flatten the coil with a hammer first, or let a bead fill each gap of the front.',
+    'Every other loop is turned over, and each face is linked on its own. A bead may lie over each gap of the front. Other makers flatten the coil with a hammer first.',
+  groups: { accents: 'Accents' },
   params: {
     loops: 'Loops',
     over: 'Loops, length past the edge',
     links: 'Turns at each link',
     size: 'Ring wire',
     link: 'Link wire',
+    bead: 'Bead in each gap',
   },
   parts: { loops: 'loops', shoulder: 'up to the neck' },
   wires: { ring: 'Ring' },
@@ -25,7 +27,14 @@ export const text: RecipeText = {
       [`back-${i + 1}`, `link behind, ${i + 1}`],
     ]).flat(),
   ) as Readonly<Record<string, string>>,
-  outputs: { rod: 'Rod for the coil', coil: 'Close coil', pitch: 'From loop to loop' },
+  outputs: {
+    rod: 'Rod for the coil',
+    coil: 'Close coil',
+    pitch: 'From loop to loop',
+    beads: 'Beads',
+    gap: 'Widest gap that a bead bridges',
+    hole: 'Hole of a bead, at least',
+  },
   findings: {
     'no-edge':
       'A ring of loops lies round the edge of a cabochon and reaches over both its faces. A {kind} has no such edge: look at the other settings.',
@@ -36,6 +45,10 @@ export const text: RecipeText = {
     crowded: '{loops} loops have no room beside each other. Fewer loops, or thinner wire.',
     'small-loops':
       'The loops are too small to be wound from this wire: a rod of {rod:1} mm. Let them reach in farther, or take thinner wire.',
+    'bead-slips':
+      'A bead of {bead:1} mm is smaller than the gap of {gap:1} mm between two loops: it would fall through. Take a larger one.',
+    'bead-crowds':
+      'Beads of {bead:1} mm have no room beside each other: {room:1} mm from one to the next. Take smaller ones, or fewer loops.',
     steep:
       'The face is so steep at its edge that some loops lean in by only {lean:0}°: they hold little there.',
   },
@@ -77,6 +90,11 @@ export const text: RecipeText = {
       title: 'Link the loops in front',
       say: 'With the middle of another length at the foot, work both its ends up the sides: link each loop to its neighbour, {turns} turns of {tie} at each, {places} links, and run on to the next. Not too tight, or the ring buckles.',
       look: 'The stone does not move.',
+    },
+    'lash-beaded': {
+      title: 'Link the loops in front, with beads',
+      say: 'With the middle of another length at the foot, work both its ends up the sides: link each loop to its neighbour, {turns} turns of {tie} at each, and lead the wire twice through a bead of {bead:1} mm that lies over their gap before it runs on. {places} links. Not too tight, or the ring buckles.',
+      look: 'The stone does not move; every bead sits in its gap and none turns.',
     },
     'shape-neck': {
       title: 'Bring the ends up',
