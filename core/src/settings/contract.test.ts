@@ -301,7 +301,7 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
 
   const { sound, broken } = examplesOf(id)
 
-  it('starts from the stone: a larger one wants more metal, and so does a weaker metal', () => {
+  it('starts from the stone: a larger one wants more metal, and a weaker metal no less', () => {
     const wish = { alloy: 'copper', temper: 'half hard' }
     const { stone } = sound[0]!
     const grown = (by: number): Stone =>
@@ -324,7 +324,8 @@ describe.each(FAMILIES.map((f) => [f.id, f] as const))('family %s', (id, chosen)
     // which of its wires is the stronger is a choice of the search: all of them together count
     expect(metalFor(grown(1.3), big)).toBeGreaterThan(metalFor(stone, small))
     const volume = (o: Options, id: string): number => metalFor(stone, o) / alloy(id).density
-    expect(volume(weak, 'aluminium')).toBeGreaterThan(volume(small, 'copper'))
+    // where what is usual is enough in both metals they are alike
+    expect(volume(weak, 'aluminium')).toBeGreaterThan(volume(small, 'copper') * (1 - 1e-9))
     // the thorough search is made of the same steps; that it ends the same each time is shown where it is
     const quick = () => startingOptions(stone, id, wish, undefined, true)
     expect(quick()).toEqual(quick())
