@@ -162,6 +162,13 @@ function stepsOf(k: K, ring: Ring, { ties, beads, rod, coil }: Worked): Step[] {
       values: { n: o.loops, rod, coil },
     },
     {
+      id: 'push-over',
+      kind: 'shape',
+      takes: { shape: fixed('times', 1) },
+      forms: shaped((h) => h.pushedOver),
+      values: { n: o.loops },
+    },
+    {
       id: 'draw-out',
       kind: 'shape',
       takes: { loop: n },

@@ -87,9 +87,10 @@ export const searched = {
 /** Half of a ring of loops, worked outward from its middle. */
 export interface HalfRing {
   readonly pattern: Pattern
-  /** The same with the loops of the front still standing up, and drawn out flat in a row before it is bent round. */
+  /** The same with the loops of the front still standing up; before it is bent round drawn out flat in a row; and before that its coil pushed over. */
   readonly standing: Pattern
   readonly flat: Pattern
+  readonly pushedOver: Pattern
   readonly loops: number
   /** The first loop lies over the front. */
   readonly front: boolean
@@ -180,13 +181,16 @@ export function ringOf(k: K): Ring {
       under: { from: below, ...laidIn(face(-1, below), round) },
     }
     const bench = outline.bottom - 2 * H
+    const row = (of: Pattern, each: number): Pattern =>
+      // the loops lie toward the viewer on the bench, below the stone
+      flatStrip(whole, of, [0, bench, 0], (front ? 1 : -1) * loops * each)
     const whole = pathLength({ segments: [pattern] })
     const length = k.found('loops', way, whole, on)
     return {
       pattern,
       standing: standingStrip(whole, { ...pattern, over: { from: wall, radii: [round], angles: [0] } }),
-      // the loops lie toward the viewer on the bench, below the stone
-      flat: flatStrip(whole, plain, [0, bench, 0], (front ? 1 : -1) * loops * p),
+      flat: row(plain, p),
+      pushedOver: row({ ...plain, unit: coins(whole / loops, ADVANCE * size, side * size) }, ADVANCE * size),
       loops,
       front,
       length,
@@ -194,6 +198,22 @@ export function ringOf(k: K): Ring {
     }
   }
   return { right: half('right'), left: half('left'), pitch }
+}
+
+/** Turns of a coil that is pushed over lie so many thicknesses of its wire apart. Our choice. */
+const ADVANCE = 2
+
+/** Two turns of a coil that is pushed over, so that they lie on each other like fallen coins: each so long, one so far from the other, and so thick. mm. */
+function coins(each: number, apart: number, thick: number): PatternKnot[] {
+  const radius = each / (2 * Math.PI)
+  const step = (2 * Math.PI) / KNOTS
+  return Array.from({ length: 2 * KNOTS + 1 }, (_, n): PatternKnot => {
+    const [sin, cos] = [Math.sin(n * step), Math.cos(n * step)]
+    return {
+      at: [(n / KNOTS - (radius / apart) * sin) / 2, radius * (1 - cos), thick * sin],
+      slope: [(1 / KNOTS - (radius / apart) * cos * step) / 2, radius * sin * step, thick * cos * step],
+    }
+  })
 }
 
 /** Where a loop is widest, at either side of its tip: mm along the pattern. */

@@ -9,7 +9,7 @@ export const text: RecipeText = {
   about:
     'A close coil drawn out into a row of loops, every other one turned to the other side, bent round the stone: half of the loops lie behind it, half over its face, linked to each other all round with fine wire.',
   school:
-    'Every other loop is turned over, and each face is linked on its own. A bead may lie over each gap of the front. Other makers flatten the coil with a hammer first.',
+    'Every other loop is turned over, and each face is linked on its own. A bead may lie over each gap of the front. Other makers draw the coil out first and flatten each loop by itself.',
   groups: { accents: 'Accents' },
   params: {
     loops: 'Loops',
@@ -58,11 +58,16 @@ export const text: RecipeText = {
       say: 'From its middle outward wind {n} turns close together round a rod of {rod:1} mm: {coil:1} mm of coil. Leave both ends long.',
       look: 'Turn beside turn, no gap.',
     },
-    'draw-out': {
-      title: 'Push it over and draw the loops out',
-      say: 'Push the coil over until its turns lie on each other like fallen coins, tap it flat with a soft hammer, and draw it out into a row of {n} loops, every other one turned to the other side.',
-      look: 'It looks a mess until it is drawn out. All loops are turned over the same way.',
+    'push-over': {
+      title: 'Push the coil over and flatten it',
+      say: 'Push the coil over to one side until its {n} turns lie on each other like fallen coins, and tap it flat.',
+      look: 'It looks a mess until it is drawn out; every turn leans the same way.',
       caution: 'A soft hammer on a block; never a steel one on crossings.',
+    },
+    'draw-out': {
+      title: 'Draw the loops out',
+      say: 'Draw the coil out into a row of {n} loops, and turn every other one to the other side.',
+      look: 'All loops are turned over the same way, and as long as each other.',
     },
     'bend-round': {
       title: 'Bend the row round the stone',
