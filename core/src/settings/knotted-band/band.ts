@@ -14,6 +14,7 @@ import {
 import { BAND_DEEP, bandReach, bandRepeat, knottedBand, type BandWire } from '../../weave/index.js'
 import { figure, figures, mm, type Given } from '../kit/index.js'
 import { bentOver, laidIn, type LipPlace, type Lips } from '../shared/lips.js'
+import { pointAtTop, repeatsRound } from '../shared/smoothEdge.js'
 import { flatStrip, repeated, standingStrip, stripRound } from '../shared/strip.js'
 import type { choices } from './choices.js'
 
@@ -39,6 +40,10 @@ export const { make: F, formulas } = figures('band', {
   repeat: mm(
     '{around} / ({loops} + 1): of the way round to each repeat, and as much left open at the top',
     ({ around, loops }) => around / (loops + 1),
+  ),
+  beside: mm(
+    '({around} − {open}) / {loops}: of the way round to each repeat, beside the point that is left open at the top',
+    ({ around, open, loops }) => (around - open) / loops,
   ),
   long: mm('{loops} × {pitch}: of the band as it is knotted', ({ loops, pitch }) => loops * pitch),
   knot: mm('{repeat} / (1 + {knots}): height of a square knot', ({ repeat, knots }) => repeat / (1 + knots)),
@@ -82,6 +87,7 @@ export const { make: F, formulas } = figures('band', {
 
 export const searched = {
   edge: 'once round the stone’s edge: {which}',
+  open: 'along the band where the stone’s edge is pointed: {which}',
   band: 'wire {which} of the band from the foot up, knots and loops, laid on the stone',
   shoulder: 'wire {which} from the last knot up to the neck',
   wrap: 'turns of wire {which} round the wires that go on',
@@ -148,10 +154,15 @@ export function bandRound(k: K): Band {
   const off = F.off({ size: q.size })
   const edge = k.found('edge', 'whole', outlinePerimeter(outline), k.on())
   const around = F.around({ edge, off })
-  const repeat = F.repeat({ around, loops: q.loops })
+  const open = pointAtTop(outline, numberOf(off))
+  const even = F.repeat({ around, loops: q.loops })
+  const repeat =
+    open > numberOf(even)
+      ? F.beside({ around, open: k.found('open', 'at the top', open, k.on('size')), loops: q.loops })
+      : even
   const high = numberOf(F.high({ wall: measured.wall!, over: q.over }))
   const [p, d] = [numberOf(repeat), k.thick('size')]
-  tellFit(k, p, high, numberOf(around))
+  tellFit(k, p, high, { around: numberOf(around), open })
   const wires = knottedBand({
     wires: wiresOf(o.wires),
     size: d,
@@ -159,7 +170,7 @@ export function bandRound(k: K): Band {
     repeat: p,
     loop: high - bandReach({ wires: wiresOf(o.wires), size: d }).edge + d / 2,
   })
-  const strip = stripRound({ outline, off: numberOf(off), repeat: p, count: o.loops, gap: p })
+  const strip = stripRound({ outline, off: numberOf(off), repeat: p, count: o.loops, gap: Math.max(p, open) })
   const round = 2 * numberOf(off)
   const folds = Object.fromEntries(
     SIDES.map((side) => {
@@ -257,12 +268,12 @@ function knotsAlong(
 }
 
 /** Tells what keeps a band from going round the stone. */
-function tellFit(k: K, repeat: number, high: number, around: number): void {
+function tellFit(k: K, repeat: number, high: number, way: { around: number; open: number }): void {
   const { o, stone } = k
   const d = k.thick('size')
   const wires = wiresOf(o.wires)
   const held = 2 * bandReach({ wires, size: d }).held
-  const best = Math.max(1, Math.round(around / o.pitch) - 1)
+  const best = repeatsRound({ ...way, pitch: o.pitch })
   if (stone.wall < held) k.say('thin-edge', 'error', 'size', { wall: stone.wall, held })
   else if (repeat < bandRepeat({ size: d, knots: o.knots, packing: 1 }))
     k.say(
@@ -274,12 +285,12 @@ function tellFit(k: K, repeat: number, high: number, around: number): void {
     )
   else if (o.pitch < bandRepeat({ size: d, knots: o.knots, packing: 1 }))
     k.say('short-repeat', 'error', 'pitch', { pitch: o.pitch, size: d })
-  else if (Math.abs(around - (o.loops + 1) * o.pitch) > CLOSES * o.pitch + 1e-9)
+  else if (Math.abs(way.around - Math.max(way.open, o.pitch) - o.loops * o.pitch) > CLOSES * o.pitch + 1e-9)
     k.say(
       'open',
       'error',
       'loops',
-      { loops: o.loops, long: o.loops * o.pitch, around, best },
+      { loops: o.loops, long: o.loops * o.pitch, around: way.around, best },
       { field: 'loops', value: best },
     )
   const least = Math.ceil(10 * (NEEDED[wires] * d - stone.wall / 2)) / 10

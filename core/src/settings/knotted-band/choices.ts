@@ -2,6 +2,7 @@ import { outlineOf, outlinePerimeter, type FullStone } from '../../stone/index.j
 import { BAND_DEEP, bandRepeat, HAND_PACKING } from '../../weave/index.js'
 import { count, gauge, inDetail, length, nearestSize, oneOf, proposed, type Starting } from '../kit/index.js'
 import { bailChoices } from '../kit/parts/rolledBail.js'
+import { pointAtTop, repeatsRound } from '../shared/smoothEdge.js'
 import { edgeFor, NEEDED, THINNEST } from './band.js'
 
 const WIRE = [THINNEST, 0.52] as const
@@ -23,8 +24,12 @@ const overFor = ({ stone, small, mm, of }: Starting, share: number): number => {
 
 /** Whole repeats that go round a stone, with one of them left open at the top. */
 const loopsFor = ({ stone, mm, of }: Starting): number => {
-  const around = outlinePerimeter(outlineOf(stone)) + 2 * Math.PI * BAND_DEEP * mm('size')
-  return Math.round(around / Number(of('pitch'))) - 1
+  const [outline, off] = [outlineOf(stone), BAND_DEEP * mm('size')]
+  return repeatsRound({
+    around: outlinePerimeter(outline) + 2 * Math.PI * off,
+    open: pointAtTop(outline, off),
+    pitch: Number(of('pitch')),
+  })
 }
 
 const { bail, passes } = bailChoices('size')

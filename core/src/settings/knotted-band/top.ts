@@ -10,6 +10,7 @@ import {
   straightRun,
   type CurveKnot,
 } from '../../weave/index.js'
+import { outlineOf } from '../../stone/index.js'
 import { leaf, numberOf, type Quantity } from '../../working/index.js'
 import { Pen, type Step, type Strand, type Stretch, type Tie } from '../kit/index.js'
 import { rollOf } from '../kit/parts/rolledBail.js'
@@ -67,7 +68,8 @@ export function topOf(k: K, band: Band): Top {
     right: new Pen([0, 0, 0], [1, 0, 0]).draw('knots', 'knots', [right.pattern], right.length),
     left: new Pen([0, 0, 0], [-1, 0, 0]).draw('knots', 'knots', [left.pattern], left.length),
   }))
-  const up = Math.max(...pens.flatMap((p) => [p.right.at[1], p.left.at[1]])) + GATHERED * d
+  const top = outlineOf(k.stone).top + numberOf(F.off({ size: q.size }))
+  const up = Math.max(top, ...pens.flatMap((p) => [p.right.at[1], p.left.at[1]])) + GATHERED * d
   const sign = { right: 1, left: -1 } as const
   const name = (i: number, side: Side) => `${i + 1} ${side}`
   pens.forEach((own, i) => {

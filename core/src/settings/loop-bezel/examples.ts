@@ -5,11 +5,12 @@ import { family } from './index.js'
 
 const round1 = (v: number): number => Number(v.toFixed(1))
 
-/** Ovals, rounds and cushions of 14 to 40 mm, flat behind, a third of them domed behind too. */
+/** Ovals, rounds, cushions and drops of 14 to 40 mm, flat behind, a third of them domed behind too. */
 function stone(random: () => number): Stone {
   const width = round1(14 + 20 * random())
-  const outline = (['oval', 'round', 'cushion', 'oval'] as const)[Math.floor(4 * random())]!
-  const length = outline === 'round' ? width : round1(width * (1.05 + 0.35 * random()))
+  const outline = (['oval', 'round', 'cushion', 'drop'] as const)[Math.floor(4 * random())]!
+  const length =
+    outline === 'round' ? width : round1(width * ((outline === 'drop' ? 1.25 : 1.05) + 0.35 * random()))
   const depth = round1(width * (0.2 + 0.12 * random()))
   const puffy = random() < 0.3
   return {

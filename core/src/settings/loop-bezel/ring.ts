@@ -10,6 +10,7 @@ import { outlineOf, outlinePerimeter, solidOf } from '../../stone/index.js'
 import { numberOf, type Quantity } from '../../working/index.js'
 import { figure, figures, mm, type Given } from '../kit/index.js'
 import { bentOver, laidIn, type LipPlace, type Lips } from '../shared/lips.js'
+import { pointAtTop } from '../shared/smoothEdge.js'
 import { flatStrip, standingStrip, stripRound } from '../shared/strip.js'
 import type { choices } from './choices.js'
 
@@ -32,6 +33,10 @@ export const { make: F, formulas } = figures('loops', {
   pitch: mm(
     '{around} / ({loops} + 1): of the edge to each loop, and as much left open at the top',
     ({ around, loops }) => around / (loops + 1),
+  ),
+  beside: mm(
+    '({around} − {open}) / {loops}: of the edge to each loop, beside the point that is left open at the top',
+    ({ around, open, loops }) => (around - open) / loops,
   ),
   off: mm(
     `(1/2 + ${CROSSES}) × {size} + {link}: from the edge to the middle of the ring, its links between`,
@@ -78,6 +83,7 @@ export const { make: F, formulas } = figures('loops', {
 
 export const searched = {
   edge: 'once round the stone’s edge: {which}',
+  open: 'along the ring where the stone’s edge is pointed: {which}',
   loops: 'wire of the loops from the foot up the {which}, laid over the edge and onto both faces',
   upright: ['°', 'from the last loop up, on the {which}'],
   gap: 'clear between neighbouring loops of the front: {which}',
@@ -123,7 +129,12 @@ export function ringOf(k: K): Ring {
   const off = F.off({ size: q.size, link: q.link })
   const edge = k.found('edge', 'whole', outlinePerimeter(outline), k.on())
   const around = F.around({ edge, off })
-  const pitch = F.pitch({ around, loops: q.loops })
+  const open = pointAtTop(outline, numberOf(off))
+  const even = F.pitch({ around, loops: q.loops })
+  const pitch =
+    open > numberOf(even)
+      ? F.beside({ around, open: k.found('open', 'at the top', open, k.on('size', 'link')), loops: q.loops })
+      : even
   const wide = F.wide({ pitch, size: q.size })
   const high = F.high({ wall: measured.wall!, over: q.over })
   const swingBy = F.amplitude({ wide, pitch })
@@ -141,7 +152,7 @@ export function ringOf(k: K): Ring {
         }
       }),
     )
-  const strip = stripRound({ outline, off: d, repeat: 2 * p, count: o.loops / 2, gap: p })
+  const strip = stripRound({ outline, off: d, repeat: 2 * p, count: o.loops / 2, gap: Math.max(p, open) })
   const carrier = {
     right: strip.right.line,
     left: reversePath({ segments: strip.left.line }).segments,
