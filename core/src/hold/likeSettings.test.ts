@@ -194,12 +194,12 @@ describe.each(FAMILIES.map((f) => f.id))('settings like one of %s', (id) => {
         const [, off] = [0.97 * times, times, 1.03 * times]
           .map((size) => of(c, scaled(size)).pushed / one / size ** 2 - 1)
           .sort((a, b) => a - b)
-        // where a finger gives to it, or loops of fine wire do, the steps are coarse for a piece half as large
+        // where a finger gives to it, or loops do, the steps are coarse for a piece half as large
         const laced =
           c.design.wires.some((w) => w.parts.some((p) => p.kind === 'taut')) ||
-          crossingWires(c.design).length > 0 ||
-          c.design.joints.some((j) => j.kind === 'knot')
-        expect(Math.abs(off!)).toBeLessThan(laced ? 0.2 : 0.05)
+          crossingWires(c.design).length > 0
+        const looped = c.design.wires.some((w) => w.path.segments.some((s) => s.kind === 'pattern'))
+        expect(Math.abs(off!)).toBeLessThan(looped ? 0.3 : laced ? 0.2 : 0.05)
       }
     },
     240_000,
