@@ -191,7 +191,8 @@ export function ringOf(k: K): Ring {
       over: { from: wall, ...bentOver(face(1, wall), round) },
       under: { from: below, ...laidIn(face(-1, below), round) },
     }
-    const bench = outline.bottom - 2 * H
+    // near enough below the stone to be in its picture, loops and all
+    const bench = outline.bottom - 1.3 * H
     const row = (of: Pattern, each: number): Pattern =>
       // the loops lie toward the viewer on the bench, below the stone
       flatStrip(whole, of, [0, bench, 0], (front ? 1 : -1) * loops * each)
