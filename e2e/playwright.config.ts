@@ -24,6 +24,8 @@ export default defineConfig({
         '--disable-sync',
         '--use-angle=swiftshader',
         '--enable-unsafe-swiftshader',
+        // Debian's build turns it on; without a graphics card every paint then goes through a software renderer
+        '--disable-gpu-rasterization',
       ],
     },
   },
