@@ -31,6 +31,13 @@ export const instrumentWriteSchema = z.strictObject({
 })
 export type InstrumentWrite = z.infer<typeof instrumentWriteSchema>
 
+/** A stone by one of its measures, or a spool of the rack. */
+const heldSchema = z.union([
+  z.object({ stoneId: z.string(), measure: z.string() }),
+  z.object({ rackId: z.string() }),
+])
+export type HeldInInstrument = z.infer<typeof heldSchema>
+
 /** An instrument of the workshop. What a stand-in shows and holds is known; of a real one only what it sent. */
 export const instrumentRowSchema = z.object({
   id: z.string(),
@@ -41,13 +48,13 @@ export const instrumentRowSchema = z.object({
   unit: z.enum(READING_UNITS),
   shows: z.number().nullable(),
   /** What lies in the jaws or on the pan. */
-  holds: z.object({ stoneId: z.string(), measure: z.string() }).nullable(),
+  holds: heldSchema.nullable(),
   /** Number of its latest reading. */
   latest: z.number().int(),
 })
 export type InstrumentRow = z.infer<typeof instrumentRowSchema>
 
-/** What is done to a stand-in: its buttons, and a stone laid into it or taken out. */
+/** What is done to a stand-in: its buttons, and a stone or a spool laid into it or taken out. */
 export const pressSchema = z.discriminatedUnion('button', [
   z.strictObject({ button: z.literal('zero') }),
   z.strictObject({ button: z.literal('unit') }),
@@ -57,6 +64,7 @@ export const pressSchema = z.discriminatedUnion('button', [
     stoneId: z.string().max(40),
     measure: z.string().max(20),
   }),
+  z.strictObject({ button: z.literal('lay-spool'), rackId: z.string().max(40) }),
   z.strictObject({ button: z.literal('clear') }),
 ])
 export type Press = z.infer<typeof pressSchema>

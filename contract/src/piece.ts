@@ -160,6 +160,9 @@ export function readMended(value: unknown): BenchMoveRow | undefined {
   }
 }
 
+/** Lengths nearer than this are one, mm. */
+const SAME = 0.01
+
 /** What happened at the bench: see docs/format.md. */
 export const benchEventSchema = z
   .strictObject({
@@ -183,11 +186,26 @@ export const benchEventSchema = z
      * id for `undo`, what was done as JSON for `mended` (`benchMoveSchema`).
      */
     value: z.union([z.number(), z.string().max(2000)]).optional(),
+    /** Of a `cut`: what it was cut from, of the rack; a run that was joined from several. Together as long as the value. */
+    from: z
+      .array(z.strictObject({ rack: clientId, length: z.number().positive().max(100_000) }))
+      .min(1)
+      .max(12)
+      .optional(),
     /** When the device says it was: kept as told, and never what decides which of two events is newer. */
     at: moment,
   })
-  .superRefine(({ kind, value }, context) => {
-    const wrong = (message: string) => context.addIssue({ code: 'custom', path: ['value'], message })
+  .superRefine(({ kind, value, from }, context) => {
+    const wrong = (message: string, path = 'value') =>
+      context.addIssue({ code: 'custom', path: [path], message })
+    if (from) {
+      const together = from.reduce((sum, f) => sum + f.length, 0)
+      if (kind !== 'cut') wrong('is told of a cut only', 'from')
+      else if (typeof value === 'number' && Math.abs(together - value) > SAME)
+        wrong('must be as long together as the cut', 'from')
+      if (new Set(from.map((f) => f.rack)).size < from.length)
+        wrong('names a thing of the rack twice', 'from')
+    }
     switch (kind) {
       case 'time':
         if (typeof value !== 'number' || value < 0 || value > DAY)

@@ -17,6 +17,7 @@ import {
   readingSchema,
   readingWriteSchema,
 } from './instruments.js'
+import { rackRowSchema, rackWriteSchema } from './rack.js'
 import {
   costsWriteSchema,
   eventsSchema,
@@ -347,6 +348,22 @@ export const ROUTES: readonly RouteContract[] = [
     path: '/api/drawer/{id}/restore',
     says: 'Lay back what was taken out',
     gives: drawerRowSchema,
+    status: 201,
+  },
+  {
+    method: 'GET',
+    path: '/api/rack',
+    says: 'Spools, lengths and coils as they are now, with what was cut from each',
+    gives: z.array(rackRowSchema),
+    status: 200,
+  },
+  {
+    method: 'POST',
+    path: '/api/rack/events',
+    says: 'What happened on the rack; an id that is there already counts once. The answer is the rack as it is then',
+    body: rackWriteSchema,
+    size: 'events',
+    gives: z.array(rackRowSchema),
     status: 201,
   },
   {

@@ -10,6 +10,7 @@ import { HealthModule } from './health/health.module.js'
 import { ProblemFilter } from './http/problem.js'
 import { InstrumentsModule } from './instruments/instruments.module.js'
 import { PiecesModule } from './pieces/pieces.module.js'
+import { RackModule } from './rack/rack.module.js'
 import { StonesModule } from './stones/stones.module.js'
 import { WorkshopModule } from './workshop/workshop.module.js'
 
@@ -39,6 +40,7 @@ export class AppModule {
         InstrumentsModule,
         DrawerModule,
         PiecesModule,
+        RackModule,
         WorkshopModule,
       ],
       providers: [

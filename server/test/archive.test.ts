@@ -83,6 +83,28 @@ async function lived(): Promise<string> {
   const later = { ...ahead, id: eventId(), value: 'fail', at: '2026-11-28T10:00:00.000Z' }
   await call('POST', `/api/pieces/${piece.id}/events`, { events: [turn(), ahead] }, cookie)
   await call('POST', `/api/pieces/${piece.id}/events`, { events: [later, turn()] }, cookie)
+  const rack = 'rack-of-the-archive'
+  const onRack = (kind: string, more: object) =>
+    call(
+      'POST',
+      '/api/rack/events',
+      { events: [{ id: eventId(), at: ahead.at, kind, rack, ...more }] },
+      cookie,
+    )
+  const stock = { alloy: 'copper', size: '20 AWG', profile: 'square', temper: 'half hard' }
+  const cut = (value: number) => ({
+    id: eventId(),
+    at: ahead.at,
+    kind: 'cut',
+    subject: `wire-${value}`,
+    value,
+    from: [{ rack, length: value }],
+  })
+  // a cut that the measuring knows of, and one that came after it: their order is the rack's length
+  await onRack('laid-in', { form: 'length', stock, length: 900 })
+  await call('POST', `/api/pieces/${piece.id}/events`, { events: [cut(200)] }, cookie)
+  await onRack('measured', { length: 690 })
+  await call('POST', `/api/pieces/${piece.id}/events`, { events: [cut(90)] }, cookie)
   await call('POST', `/api/pieces/${piece.id}/finish`, undefined, cookie)
   return cookie
 }
@@ -104,7 +126,9 @@ describe('a workshop taken out and brought back', () => {
       (await call('GET', `/api/pieces/${pieces[0].id}/glance`, undefined, cookie)).body.seen,
     ).not.toBeNull()
     const events = (await call('GET', `/api/pieces/${pieces[0].id}/events`, undefined, cookie)).body.events
-    expect(events.map((e: { value?: string }) => e.value).filter(Boolean)).toEqual(['pass', 'fail'])
+    expect(events.map((e: { value?: string }) => e.value).filter(Boolean)).toEqual(['pass', 'fail', 200, 90])
+    const [row] = (await call('GET', '/api/rack', undefined, cookie)).body
+    expect([row.length, row.taken.map((t: { counts: boolean }) => t.counts)]).toEqual([600, [false, true]])
   }, 120_000)
 
   it('is refused where something is there already, or the file is not whole, and nothing is changed', async () => {

@@ -9,6 +9,7 @@ import { DrawerController } from '../src/drawer/drawer.module'
 import { DocsController, HealthController } from '../src/health/health.module'
 import { InstrumentsController } from '../src/instruments/instruments.module'
 import { PiecesController } from '../src/pieces/pieces.controller'
+import { RackController } from '../src/rack/rack.module'
 import { StonesController } from '../src/stones/stones.controller'
 import { WorkshopController } from '../src/workshop/workshop.controller'
 import { eventId, Running, STONE, turn } from './running'
@@ -20,6 +21,7 @@ const CONTROLLERS = [
   HealthController,
   InstrumentsController,
   PiecesController,
+  RackController,
   StonesController,
   WorkshopController,
 ]
@@ -100,6 +102,19 @@ const BODIES: Readonly<Record<string, unknown>> = {
   'PUT /api/stones/{id}': { name: 'A', note: '', stone: STONE, version: 1 },
   'PUT /api/stones/{id}/away': { away: true },
   'POST /api/drawer': { item: WIRE },
+  'POST /api/rack/events': {
+    events: [
+      {
+        id: 'event-of-the-rack-1',
+        at: '2026-11-28T10:00:00.000Z',
+        kind: 'laid-in',
+        rack: 'thing-of-the-rack-1',
+        form: 'spool',
+        stock: { alloy: 'copper', size: '20 AWG', profile: 'square', temper: 'half hard' },
+        length: 5000,
+      },
+    ],
+  },
   'PUT /api/drawer/{id}': { item: { ...WIRE, price: 120, per: 'm' }, version: 1 },
   'POST /api/instruments': { kind: 'caliper', name: 'Blue caliper' },
   'POST /api/instruments/{id}/readings': {

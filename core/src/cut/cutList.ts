@@ -8,7 +8,7 @@ import { priceKey, type MetalPrices } from './priceKey.js'
 import { ROUNDINGS, type Rounding, type School, type SchoolKind } from './school.js'
 
 /** Wire kept in hand at each end of a binding run, mm; an estimate. */
-const BINDING_HAND = 25
+export const BINDING_HAND = 25
 
 /** A length by a school other than the path, and how much over the path's it is. */
 export interface SchoolLength {

@@ -139,7 +139,12 @@ export class Archive {
     })
   }
 
-  private async fill(tx: Db, workshop: string, { stones, drawer, pieces }: WorkshopArchive): Promise<void> {
+  private async fill(
+    tx: Db,
+    workshop: string,
+    { stones, drawer, pieces, rack }: WorkshopArchive,
+  ): Promise<void> {
+    const seqs = await inOrder(tx, [...pieces.flatMap((p) => p.events), ...rack])
     const date = (text: string | null) => (text === null ? null : new Date(text))
     for (const some of inLots(stones, 200))
       await tx
@@ -205,17 +210,55 @@ export class Archive {
         await tx
           .insertInto('bench_events')
           .values(
-            some.map(({ receivedAt, value, ...e }) => ({
-              ...e,
-              workshop_id: workshop,
-              piece_id: p.id,
-              value: value === undefined ? null : JSON.stringify(value),
-              received_at: new Date(receivedAt),
-            })),
+            some.map((event) => {
+              const { id, kind, subject, at, receivedAt, value, from } = event
+              return {
+                id,
+                kind,
+                subject,
+                at,
+                workshop_id: workshop,
+                piece_id: p.id,
+                value: value === undefined ? null : JSON.stringify(value),
+                taken_from: from === undefined ? null : JSON.stringify(from),
+                received_at: new Date(receivedAt),
+                seq: seqs.get(event)!,
+              }
+            }),
           )
           .execute()
     }
+    for (const some of inLots(rack, 500))
+      await tx
+        .insertInto('rack_events')
+        .values(
+          some.map((r) => ({
+            workshop_id: workshop,
+            id: r.event.id,
+            rack_id: r.event.rack,
+            event: JSON.stringify(r.event),
+            received_at: new Date(r.receivedAt),
+            seq: seqs.get(r)!,
+          })),
+        )
+        .execute()
   }
+}
+
+/** A number in the server's order for each event: in the order of their places, and as they come where they have none. */
+async function inOrder<T extends { readonly place?: number | undefined }>(
+  tx: Db,
+  events: readonly T[],
+): Promise<Map<T, string>> {
+  if (events.length === 0) return new Map()
+  const { rows } = await sql<{ seq: string }>`
+    select nextval(pg_get_serial_sequence('bench_events', 'seq')) as seq from generate_series(1, ${events.length})`.execute(
+    tx,
+  )
+  const numbers = rows.map((r) => BigInt(r.seq)).sort((a, b) => (a < b ? -1 : 1))
+  // a sort that keeps what is alike in its order
+  const sorted = [...events].sort((a, b) => (a.place ?? 0) - (b.place ?? 0))
+  return new Map(sorted.map((event, i) => [event, String(numbers[i]!)]))
 }
 
 /** What stands in `workshop.json`, in a fixed order. Moments are kept to the millisecond. */
@@ -280,18 +323,33 @@ async function contentOf(tx: Db, workshop: string): Promise<WorkshopArchive> {
     .execute()
   const events = await tx
     .selectFrom('bench_events')
-    .select(['piece_id', 'id', 'kind', 'subject', 'value', 'at', 'received_at'])
+    .select(['piece_id', 'id', 'kind', 'subject', 'value', 'taken_from', 'at', 'received_at', 'seq'])
     .where('workshop_id', '=', workshop)
     .orderBy('seq')
     .execute()
+  const rack = await tx
+    .selectFrom('rack_events')
+    .select(['event', 'received_at', 'seq'])
+    .where('workshop_id', '=', workshop)
+    .orderBy('seq')
+    .execute()
+  // no numbers of this very server: brought back, the same workshop gives the same archive
+  const places = new Map(
+    [...events, ...rack]
+      .map((e) => e.seq)
+      .sort((a, b) => (BigInt(a) < BigInt(b) ? -1 : 1))
+      .map((seq, i) => [seq, i]),
+  )
   const eventsOf = new Map<string, WorkshopArchive['pieces'][number]['events']>()
-  for (const { piece_id, value, at, received_at, ...e } of events) {
+  for (const { piece_id, value, taken_from, at, received_at, seq, ...e } of events) {
     const list = eventsOf.get(piece_id) ?? []
     list.push({
       ...e,
       ...(value === null ? {} : { value }),
+      ...(taken_from === null ? {} : { from: taken_from }),
       at: at.toISOString(),
       receivedAt: received_at.toISOString(),
+      place: places.get(seq)!,
     })
     eventsOf.set(piece_id, list)
   }
@@ -332,6 +390,11 @@ async function contentOf(tx: Db, workshop: string): Promise<WorkshopArchive> {
       updatedAt: p.updated_at.toISOString(),
       finished: p.figures && p.finished_at ? { at: p.finished_at.toISOString(), figures: p.figures } : null,
       events: eventsOf.get(p.id) ?? [],
+    })),
+    rack: rack.map((r) => ({
+      event: r.event,
+      receivedAt: r.received_at.toISOString(),
+      place: places.get(r.seq)!,
     })),
   }
 }

@@ -2,6 +2,8 @@ import {
   archivedBenchEventSchema,
   costsSchema,
   drawerItemSchema,
+  moment as eventMoment,
+  rackEventSchema,
   savedPlanSchema,
   settingsSchema,
   stationSchema,
@@ -12,6 +14,7 @@ import { z } from 'zod'
 
 const id = z.string().regex(/^[A-Za-z0-9_-]{1,60}$/)
 const moment = z.iso.datetime().max(27)
+const place = z.number().int().min(0)
 const version = z.number().int().min(0).max(2_147_483_647)
 const name = z.string().max(120)
 const note = z.string().max(4000)
@@ -54,10 +57,12 @@ export const archiveSchema = z.strictObject({
       updatedAt: moment,
       /** Figures as they were written into the ledger. */
       finished: z.strictObject({ at: moment, figures: z.record(z.string(), z.unknown()) }).nullable(),
-      /** In the order in which they came. */
-      events: z.array(archivedBenchEventSchema),
+      /** In the order in which they came; `place` is that among all events of the workshop, those of the rack too. */
+      events: z.array(archivedBenchEventSchema.safeExtend({ place: place.optional() })),
     }),
   ),
+  /** What happened on the rack. */
+  rack: z.array(z.strictObject({ event: rackEventSchema, receivedAt: eventMoment, place })).default([]),
 })
 export type WorkshopArchive = z.infer<typeof archiveSchema>
 

@@ -4,6 +4,7 @@ import type {
   DrawerItem,
   Glance,
   InstrumentKind,
+  RackEvent,
   ReadingUnit,
   Role,
   SavedPlan,
@@ -18,6 +19,8 @@ import type { StandInState } from '../instruments/standIn.js'
 /** jsonb: read as a value, written as its text. */
 type Json<T> = ColumnType<T, string, string>
 type Made = Generated<Date>
+/** A number in the server's order: given by the database, and by hand only where an archive is brought back. */
+type Ordered = ColumnType<string, string | undefined, never>
 
 export interface Tables {
   workshops: {
@@ -125,9 +128,19 @@ export interface Tables {
     kind: BenchEvent['kind']
     subject: string
     value: ColumnType<number | string | null, string | null, string | null>
+    /** What a cut was cut from. */
+    taken_from: ColumnType<NonNullable<BenchEvent['from']> | null, string | null | undefined, string | null>
     at: ColumnType<Date, string, string>
     received_at: Made
-    seq: GeneratedAlways<string>
+    seq: Ordered
+  }
+  rack_events: {
+    workshop_id: string
+    id: string
+    rack_id: string
+    event: Json<RackEvent>
+    received_at: Made
+    seq: Ordered
   }
   ledger: { workshop_id: string; piece_id: string; figures: Json<Record<string, unknown>>; finished_at: Made }
   attempts: { key: string; count: number; since: Date }

@@ -11,6 +11,7 @@ import {
 } from '@verger/contract'
 import { Who, type Caller } from '../http/caller.js'
 import { Id, ProblemError, zod } from '../http/problem.js'
+import { RackModule } from '../rack/rack.module.js'
 import { InstrumentsRepository } from './instruments.repository.js'
 
 @Controller('api/instruments')
@@ -69,5 +70,9 @@ export class InstrumentsController {
   }
 }
 
-@Module({ controllers: [InstrumentsController], providers: [InstrumentsRepository] })
+@Module({
+  imports: [RackModule],
+  controllers: [InstrumentsController],
+  providers: [InstrumentsRepository],
+})
 export class InstrumentsModule {}

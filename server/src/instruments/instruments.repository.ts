@@ -13,7 +13,8 @@ import type { Kysely } from 'kysely'
 import { DB, type Db } from '../db/database.js'
 import type { Tables } from '../db/schema.js'
 import { notFound, ProblemError } from '../http/problem.js'
-import { displayed, otherUnit, switchedOn, truthOf, zeroed, type StandInState } from './standIn.js'
+import { RackRepository } from '../rack/rack.module.js'
+import { displayed, otherUnit, spoolMass, switchedOn, truthOf, zeroed, type StandInState } from './standIn.js'
 
 /** Readings of an instrument that are kept; older ones have long been taken into a field. */
 const KEPT = 200
@@ -27,7 +28,10 @@ interface Found {
 
 @Injectable()
 export class InstrumentsRepository {
-  constructor(@Inject(DB) private readonly db: Db) {}
+  constructor(
+    @Inject(DB) private readonly db: Db,
+    @Inject(RackRepository) private readonly rack: RackRepository,
+  ) {}
 
   async list(workshop: string): Promise<InstrumentRow[]> {
     const rows = await this.db
@@ -150,6 +154,16 @@ export class InstrumentsRepository {
           state = { ...state, holds: { stoneId, measure } }
           break
         }
+        case 'lay-spool': {
+          const { rackId } = press
+          if (kind !== 'scale')
+            throw new ProblemError(400, 'Some of this cannot be used', 'Lay it on a scale.', [
+              { path: 'rackId', message: `a ${kind} does not weigh` },
+            ])
+          if (!(await this.spool(workshop, rackId))) throw notFound('thing on the rack')
+          state = { ...state, holds: { rackId } }
+          break
+        }
         case 'send': {
           const truth = await this.truth(tx, workshop, kind, state)
           const value = displayed(kind, state, truth)
@@ -182,6 +196,10 @@ export class InstrumentsRepository {
     return row
   }
 
+  private async spool(workshop: string, id: string) {
+    return (await this.rack.rows(workshop)).find((r) => r.id === id && r.gone === null)
+  }
+
   private async stone(db: Kysely<Tables>, workshop: string, id: string) {
     const row = await db
       .selectFrom('stones')
@@ -193,9 +211,13 @@ export class InstrumentsRepository {
     return row?.stone
   }
 
-  /** What lies in a stand-in, mm or g; 0 with nothing in it, or a stone that was removed meanwhile. */
+  /** What lies in a stand-in, mm or g; 0 with nothing in it, or what was removed meanwhile. */
   private async truth(db: Kysely<Tables>, workshop: string, kind: InstrumentKind, state: StandInState) {
     if (!state.holds) return 0
+    if ('rackId' in state.holds) {
+      const spool = await this.spool(workshop, state.holds.rackId)
+      return spool ? spoolMass(spool) : 0
+    }
     const stone = await this.stone(db, workshop, state.holds.stoneId)
     return (stone && truthOf(kind, stone, state.holds.measure)) ?? 0
   }

@@ -1,6 +1,14 @@
-import type { InstrumentKind, ReadingUnit } from '@verger/contract'
+import type { HeldInInstrument, InstrumentKind, RackRow, ReadingUnit } from '@verger/contract'
 import { UNITS_OF } from '@verger/contract'
-import { fullStone, measuresOf, numberOf, stoneMeasures, type FullStone, type Stone } from '@verger/core'
+import {
+  fullStone,
+  gramsPerMetre,
+  measuresOf,
+  numberOf,
+  stoneMeasures,
+  type FullStone,
+  type Stone,
+} from '@verger/core'
 
 /** What a stand-in keeps between presses; it is kept in the database, so that any server of several can answer. */
 export interface StandInState {
@@ -9,7 +17,7 @@ export interface StandInState {
   readonly zero: number
   /** Counts presses: the noise of a reading hangs on it, and is the same again for the same press. */
   readonly turn: number
-  readonly holds: { readonly stoneId: string; readonly measure: string } | null
+  readonly holds: HeldInInstrument | null
 }
 
 interface Nature {
@@ -89,3 +97,10 @@ export function truthOf(kind: InstrumentKind, stone: Stone, measure: string): nu
   const spec = measuresOf(stone).find((m) => m.id === measure)
   return spec?.unit === 'mm' ? full[spec.id] : undefined
 }
+
+/** An empty spool where nobody has weighed it, g; made up. */
+const EMPTY = 22
+
+/** What a spool weighs with its wire, g. */
+export const spoolMass = ({ stock, length, empty }: Pick<RackRow, 'stock' | 'length' | 'empty'>): number =>
+  (empty ?? EMPTY) + (gramsPerMetre({ ...stock, price: null, per: 'm' }) * Math.max(0, length)) / 1000

@@ -269,7 +269,7 @@ export class PiecesRepository {
   async events(workshop: string, piece: string, after: number, most?: number): Promise<Events> {
     let query = this.db
       .selectFrom('bench_events')
-      .select(['id', 'kind', 'subject', 'value', 'at', 'seq'])
+      .select(['id', 'kind', 'subject', 'value', 'taken_from', 'at', 'seq'])
       .where('workshop_id', '=', workshop)
       .where('piece_id', '=', piece)
       .where('seq', '>', String(after))
@@ -278,12 +278,13 @@ export class PiecesRepository {
     const rows = await query.execute()
     const found = most === undefined ? rows : rows.slice(0, most)
     return {
-      events: found.map(({ id, kind, subject, value, at }) => ({
+      events: found.map(({ id, kind, subject, value, taken_from, at }) => ({
         id,
         kind,
         subject,
         at: at.toISOString(),
         ...(value === null ? {} : { value }),
+        ...(taken_from === null ? {} : { from: taken_from }),
       })),
       last: Number(found.at(-1)?.seq ?? after),
       more: rows.length > found.length,
@@ -301,9 +302,9 @@ export class PiecesRepository {
         where workshop_id = ${workshop} and id = ${piece} and removed_at is null
         returning id
       ), added as (
-        insert into bench_events (workshop_id, piece_id, id, kind, subject, value, at)
+        insert into bench_events (workshop_id, piece_id, id, kind, subject, value, taken_from, at)
         select ${workshop}, taken.id, event->>'id', event->>'kind', event->>'subject', event->'value',
-          (event->>'at')::timestamptz
+          event->'from', (event->>'at')::timestamptz
         from taken, jsonb_array_elements(${JSON.stringify(events)}::jsonb) with ordinality as told(event, place)
         order by place
         on conflict (workshop_id, id) do nothing

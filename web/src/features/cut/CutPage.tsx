@@ -1,5 +1,5 @@
 import type { Me } from '@verger/contract'
-import { family, numberOf, sizeSaid, wireToGather, type CutWire } from '@verger/core'
+import { family, numberOf, sizeSaid, spoolId, wireToGather, type CutWire } from '@verger/core'
 import { useState } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
 import { keeperOf } from '../../app/session.js'
@@ -12,7 +12,7 @@ import { ServerCheck } from '../../ui/ServerCheck.js'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
 import { GatherList } from './GatherList.js'
 import { CutBars } from './CutBars.js'
-import { laidOff, marksToMake, takenFrom } from './marks.js'
+import { laidOff, marksToMake } from './marks.js'
 
 /** What to cut, to gather and to mark, with ticks and real lengths. */
 export default function CutPage({ me }: { me: Me }) {
@@ -62,7 +62,7 @@ export default function CutPage({ me }: { me: Me }) {
           cut={cut}
           familyId={plan.family}
           taken={(spool) => (
-            <Tick word="Taken" {...tick(takenFrom(spool), 'binding wire', numberOf(spool.shown))} />
+            <Tick word="Taken" {...tick(spoolId(spool), 'binding wire', numberOf(spool.shown))} />
           )}
         >
           {(alike) => (

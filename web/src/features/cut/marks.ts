@@ -1,9 +1,6 @@
 import { numberOf, type CutSpool, type CutWire, type Mark } from '@verger/core'
 import type { Rule } from '../../ui/rule.js'
 
-/** What a maker says was taken from a spool is kept under this name: each joint is wound from one spool only. */
-export const takenFrom = ({ binds }: CutSpool): string => `spool-${binds[0]!.joint}`
-
 /** The marks that are made: the middle and the ends of the foot and neck binds; the bail strip is wrapped to its end. */
 export const marksToMake = (wire: CutWire): readonly Mark[] => wire.marks.filter((m) => m.at !== 'bail')
 

@@ -7,13 +7,13 @@ import {
   plan as compute,
   pricing,
   sizeSaid,
+  spoolId,
   timedMinutes,
   type Plan,
   type Quantity,
 } from '@verger/core'
 import Papa from 'papaparse'
 import { harmless } from '../../app/csvCells.js'
-import { takenFrom } from '../cut/marks.js'
 
 /** What a finished piece took and brought, in money and minutes. */
 export interface LedgerFigures {
@@ -105,10 +105,10 @@ export function ledgerWires({ family: id, cut }: Plan, tally: Pick<BenchTally, '
       metal: w.cost,
     })),
     ...cut.spools.map((s) => ({
-      id: takenFrom(s),
+      id: spoolId(s),
       name: cut.spools.length === 1 ? 'Binding' : `Binding, ${sizeSaid(s.stock.size)}`,
       planned: s.shown,
-      used: tally.cut[takenFrom(s)],
+      used: tally.cut[spoolId(s)],
       unused: 'from the spool' as const,
       metal: s.cost,
     })),

@@ -153,7 +153,8 @@ function Instrument({
     },
   })
   const stones = useQuery({ queryKey: ['stones'], queryFn: api.stones })
-  const held = stones.data?.find((s) => s.id === instrument.holds?.stoneId)
+  const holds = instrument.holds && 'stoneId' in instrument.holds ? instrument.holds : undefined
+  const held = stones.data?.find((s) => s.id === holds?.stoneId)
   const lay = (stoneId: string, measure: string) => press.mutate({ button: 'lay', stoneId, measure })
   // jaws are set to the measure that is lit, where it is a length
   const length = rows.find((r) => r.id === target)?.unit === 'mm'
@@ -164,14 +165,9 @@ function Instrument({
   })
   const heldId = held?.id
   useEffect(() => {
-    if (
-      instrument.standIn &&
-      heldId !== undefined &&
-      wanted !== undefined &&
-      instrument.holds?.measure !== wanted
-    )
+    if (instrument.standIn && heldId !== undefined && wanted !== undefined && holds?.measure !== wanted)
       move.current(heldId, wanted)
-  }, [instrument.standIn, instrument.holds?.measure, heldId, wanted])
+  }, [instrument.standIn, holds?.measure, heldId, wanted])
   const send = () => press.mutate({ button: 'send', id: newId(), at: new Date().toISOString() })
   if (!instrument.standIn)
     return (
