@@ -27,7 +27,7 @@ export default defineConfig({
         ],
       },
       workbox: {
-        globPatterns: ['**/*.{js,css,html,svg}', '**/*-latin-*.woff2', 'icon-192.png'],
+        globPatterns: ['**/*.{js,css,html,svg}', '**/*-latin-*.woff2', 'icon-192.png', '**/highs-*.wasm'],
         // the engine that shakes is large, and fetched by who shakes
         maximumFileSizeToCacheInBytes: 6_000_000,
         navigateFallback: '/index.html',

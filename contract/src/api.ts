@@ -1,6 +1,7 @@
 import { BEAD_FORMS, DEFAULT_SETTINGS, SERIES, STONE_KINDS, type Design, type Stone } from '@verger/core'
 import { z } from 'zod'
 import { roleSchema } from './accounts.js'
+import { rackStockSchema } from './rack.js'
 import { benchEventSchema, choicesSchema, stoneSchema } from './piece.js'
 
 const weights = z.number().min(1).max(1000)
@@ -44,6 +45,14 @@ export const settingsSchema = z.strictObject({
   hidden: z.number().min(5).max(90).default(DEFAULT_SETTINGS.hidden),
   /** Weight that one earring may have, g. */
   ear: z.number().min(1).max(60).default(DEFAULT_SETTINGS.ear),
+  /** How wire is cut from the rack: rests shorter than `keep` are of no use, mm. */
+  rack: z
+    .strictObject({ keep: z.number().min(0).max(500), useShorts: z.boolean(), keepLongest: z.boolean() })
+    .default({ ...DEFAULT_SETTINGS.rack }),
+  /** One piece in so many may run short: of a wire that is cut whole, of one that can be joined. */
+  runShort: z
+    .strictObject({ whole: z.number().min(2).max(100_000), joined: z.number().min(2).max(100_000) })
+    .default({ ...DEFAULT_SETTINGS.runShort }),
 })
 export type Settings = z.infer<typeof settingsSchema>
 
@@ -144,6 +153,15 @@ export const heldSchema = z.object({
 })
 export type HeldAsSaved = z.infer<typeof heldSchema>
 
+/** Wire that a piece needs: `longest` is of a run, whose parts are no shorter. mm. */
+export const neededSchema = z.object({
+  id: z.string(),
+  stock: rackStockSchema,
+  length: z.number(),
+  longest: z.number().optional(),
+})
+export type Needed = z.infer<typeof neededSchema>
+
 /** A plan as saved: the choices, the figures it showed, and what it was computed with. */
 export const savedPlanSchema = z.object({
   format: z.literal(1),
@@ -158,6 +176,8 @@ export const savedPlanSchema = z.object({
   hold: heldSchema.nullable(),
   metal: z.number(),
   minutes: z.number(),
+  /** What is cut for it: wires whole, what is wound as runs that may be joined. An older Verger did not keep it. */
+  needs: z.array(neededSchema).optional(),
 })
 export type SavedPlan = z.infer<typeof savedPlanSchema>
 

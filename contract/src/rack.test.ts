@@ -3,7 +3,7 @@ import {
   benchEventSchema,
   rackEventSchema,
   rackOf,
-  withUnsent,
+  withCutsOf,
   type BenchEvent,
   type RackEvent,
   type RackLine,
@@ -128,11 +128,13 @@ describe('the rack', () => {
       benchCut(5, 'middle', 'a', 60),
       { id: id('undo'), kind: 'undo', subject: 'front', value: id('cut-2'), at: at(6) },
     ]
-    const after = withUnsent(rackOf(known), 'piece', unsent)
+    const after = withCutsOf(rackOf(known), 'piece', unsent)
     expect(after.map((r) => [r.id, r.length])).toEqual([
       [id('a'), 500 - 60],
       [id('b'), 400 - 50 - 130],
     ])
+    // told again once the server has it: nothing changes
+    expect(withCutsOf(after, 'piece', unsent)).toEqual(after)
     // and as the server has it then
     const last: RackLine[] = [
       known[0]!,

@@ -179,23 +179,25 @@ export function rackOf(lines: readonly RackLine[]): RackRow[] {
 }
 
 /**
- * The rack with cuts of a piece that the server has not confirmed: each stands in place of what it knew of the same wire, an undone one not at all.
+ * The rack with all that is known of a piece's cuts, sent or not: of each wire the last cut that was not undone counts, whatever the server knew of that
+ * wire before.
  */
-export function withUnsent(
+export function withCutsOf(
   rows: readonly RackRow[],
   piece: string,
-  unsent: readonly BenchEvent[],
+  events: readonly BenchEvent[],
 ): RackRow[] {
-  const undone = new Set(unsent.filter((e) => e.kind === 'undo').map((e) => String(e.value)))
-  const cuts = unsent.filter((e) => e.kind === 'cut' && !undone.has(e.id))
-  const last = new Map(cuts.map((e) => [e.subject, e]))
+  const undone = new Set(events.filter((e) => e.kind === 'undo').map((e) => String(e.value)))
+  const last = new Map(events.filter((e) => e.kind === 'cut' && !undone.has(e.id)).map((e) => [e.subject, e]))
   return rows.map((row) => {
-    const gone = row.taken.filter(
-      (t) => undone.has(t.id) || (t.piece === piece && t.wire !== null && last.has(t.wire)),
+    const overtaken = row.taken.filter(
+      (t) =>
+        undone.has(t.id) ||
+        (t.piece === piece && t.wire !== null && last.has(t.wire) && last.get(t.wire)!.id !== t.id),
     )
     const came = [...last.values()].flatMap((e) =>
       (e.from ?? [])
-        .filter((f) => f.rack === row.id)
+        .filter((f) => f.rack === row.id && !row.taken.some((t) => t.id === e.id))
         .map((f) => ({
           id: e.id,
           length: f.length,
@@ -206,13 +208,13 @@ export function withUnsent(
           counts: true,
         })),
     )
-    if (gone.length + came.length === 0) return row
-    const back = gone.reduce((sum, t) => sum + (t.counts ? t.length : 0), 0)
+    if (overtaken.length + came.length === 0) return row
+    const back = overtaken.reduce((sum, t) => sum + (t.counts ? t.length : 0), 0)
     const off = came.reduce((sum, t) => sum + t.length, 0)
     return {
       ...row,
       length: row.length + back - off,
-      taken: [...row.taken.filter((t) => !gone.includes(t)), ...came],
+      taken: [...row.taken.filter((t) => !overtaken.includes(t)), ...came],
     }
   })
 }

@@ -289,7 +289,10 @@ function read(
       if (!cut.get(s.id)?.some((c) => c.id === id))
         cut.set(s.id, [...(cut.get(s.id) ?? []), ...runCut(k, leftOf(s))])
     }
-    if (open[k]! > SAME) short.push({ id, length: Math.min(length, open[k]!) })
+    if (open[k]! > SAME) {
+      const begun = [...cut.values()].some((cuts) => cuts.some((c) => c.id === id))
+      short.push({ id, length: begun ? open[k]! : length })
+    }
   })
   const from = task.stocks.flatMap(({ id, length }): StockCut[] => {
     const cuts = cut.get(id) ?? []

@@ -1,7 +1,14 @@
 import { DEMANDS, type Demands } from '../hold/index.js'
 import type { Experience } from '../price/index.js'
 import type { Series } from '../wire/index.js'
-import { DEFAULT_SCHOOL, type MetalPrices, type Rounding, type School } from '../cut/index.js'
+import {
+  DEFAULT_SCHOOL,
+  type CuttingWishes,
+  type MetalPrices,
+  type Rounding,
+  type School,
+} from '../cut/index.js'
+
 /** What the workshop has set: it decides how lengths and money are said, how wires are cut and which hand leads. */
 export interface WorkshopSettings {
   readonly units: 'mm' | 'in'
@@ -23,6 +30,10 @@ export interface WorkshopSettings {
   readonly hidden: number
   /** Weight that one earring may have, g. */
   readonly ear: number
+  /** How wire is cut from the rack. */
+  readonly rack: CuttingWishes
+  /** One piece in so many may run short: of a wire that is cut whole, of one that can be joined. */
+  readonly runShort: { readonly whole: number; readonly joined: number }
 }
 
 /** Commonly a third is felt to be much; hoops lie wholly before the stone. Our choice. */
@@ -30,6 +41,9 @@ export const MOST_HIDDEN = 40
 
 /** What a pierced ear bears for a day without being pulled: typical, uncited (4 to 12 g). */
 const MOST_ON_EAR = 7
+
+/** Shorter ends of wire are good for hardly anything, mm. Our choice. */
+const KEPT = 60
 
 export const DEFAULT_SETTINGS: WorkshopSettings = {
   units: 'mm',
@@ -44,4 +58,6 @@ export const DEFAULT_SETTINGS: WorkshopSettings = {
   demands: DEMANDS,
   hidden: MOST_HIDDEN,
   ear: MOST_ON_EAR,
+  rack: { keep: KEPT, useShorts: true, keepLongest: false },
+  runShort: { whole: 200, joined: 20 },
 }

@@ -3,6 +3,7 @@ import {
   glance as glanceAt,
   holdLine,
   looseCount,
+  neededBy,
   holdQuantities,
   numberOf,
   plan,
@@ -41,11 +42,17 @@ export function unchecked(request: PlanRequest): ComputeResult {
         school: { ...request.settings.school },
         prices: { ...request.settings.prices },
         demands: { ...request.settings.demands },
+        rack: { ...request.settings.rack },
+        runShort: { ...request.settings.runShort },
       },
       lengths: Object.fromEntries(made.cut.wires.map((w) => [w.id, numberOf(w.length)])),
       hold: null,
       metal: numberOf(made.cut.metal),
       minutes: made.steps.reduce((sum, s) => sum + s.minutes, 0),
+      needs: neededBy(made.cut).map(({ stock: { alloy, size, profile, temper }, ...need }) => ({
+        ...need,
+        stock: { alloy, size: size.label, profile, temper },
+      })),
     },
   }
 }

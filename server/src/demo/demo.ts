@@ -6,6 +6,7 @@ import { Passwords } from '../auth/passwords.js'
 import type { Db } from '../db/database.js'
 import { layOutStandIns } from '../instruments/instruments.repository.js'
 import { DEMO_DRAWER } from './demoDrawer.js'
+import { demoFrom, demoRack } from './demoRack.js'
 import type { DemoPlan } from './demoPlan.worker.js'
 import { DEMO_STONES, type DemoStone } from './demoStones.js'
 
@@ -50,6 +51,17 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
         password_hash,
       })
       .execute()
+    await tx
+      .insertInto('rack_events')
+      .values(
+        demoRack(now).map((e) => ({
+          workshop_id: workshop,
+          id: e.id,
+          rack_id: e.rack,
+          event: JSON.stringify(e),
+        })),
+      )
+      .execute()
     for (const [i, { d, saved }] of rows.entries()) {
       await tx
         .insertInto('stones')
@@ -84,8 +96,9 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
         await tx
           .insertInto('bench_events')
           .values(
-            events.slice(k, k + 100).map(({ value, ...e }) => ({
+            events.slice(k, k + 100).map(({ value, from, ...e }) => ({
               ...e,
+              taken_from: from ? JSON.stringify(from) : null,
               workshop_id: workshop,
               piece_id: piece,
               value: value === undefined ? null : JSON.stringify(value),
@@ -122,7 +135,12 @@ function demoEvents(
   const { steps, cut } = result.plan
   let at = now.getTime() - 9 * 3_600_000
   const out: BenchEvent[] = []
-  const push = (kind: BenchEvent['kind'], subject: string, value?: number | string) => {
+  const push = (
+    kind: BenchEvent['kind'],
+    subject: string,
+    value?: number | string,
+    from?: BenchEvent['from'],
+  ) => {
     at += 900
     out.push({
       id: eventId(),
@@ -130,9 +148,14 @@ function demoEvents(
       subject,
       at: new Date(at).toISOString(),
       ...(value === undefined ? {} : { value }),
+      ...(from ? { from } : {}),
     })
   }
-  for (const wire of cut.wires) push('cut', wire.id, Number(wire.shown.value))
+  for (const wire of cut.wires) {
+    const length = Number(wire.shown.value)
+    const from = demoFrom({ ...wire.stock, size: wire.stock.size.label }, length)
+    push('cut', wire.id, length, from)
+  }
   // the one on the bench stands at the first step that counts
   const last = station === 'ledger' ? steps.length : steps.findIndex((s) => s.count)
   steps.slice(0, last).forEach((step) => {

@@ -5,9 +5,9 @@ import { fileURLToPath } from 'node:url'
 
 const webFolder = fileURLToPath(new URL('../../../web/dist', import.meta.url))
 
-/** A worker goes by the policy of its own script: the rigid-body engine is WebAssembly, and nothing else may run any. */
+/** A worker goes by the policy of its own script: the rigid-body engine and the solver are WebAssembly, and nothing else may run any. */
 const workerPolicy = (response: Response, path: string): void => {
-  if (/^shake\.worker-[\w-]+\.js$/.test(basename(path)))
+  if (/^(shake|cutting)\.worker-[\w-]+\.js$/.test(basename(path)))
     response.setHeader('Content-Security-Policy', "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'")
 }
 

@@ -34,6 +34,7 @@ const PAGES: readonly { readonly name: string; readonly about?: string; readonly
   { name: 'Measure a stone', to: '/stones/new' },
   { name: 'Weaves', about: 'weave lab', to: '/weaves' },
   { name: 'Sizes', about: 'rings, bails, coils and more', to: '/sizes' },
+  { name: 'Rack', about: 'spools, lengths and offcuts of wire, and what to buy', to: '/rack' },
   { name: 'Drawer', about: 'wires, beads, findings, tools', to: '/drawer' },
   { name: 'Ledger', about: 'finished pieces', to: '/ledger' },
   { name: 'How it is worked out', about: 'what “held” means', to: '/method' },

@@ -26,6 +26,8 @@ import {
   type PlanSaved,
   type Press,
   type Problem,
+  type RackRow,
+  type RackWrite,
   type Reading,
   type SessionRow,
   type SettingsRow,
@@ -160,6 +162,8 @@ export const api = {
   editInDrawer: (id: string, body: DrawerEdit) => call<DrawerRow>('PUT', `/drawer/${id}`, body),
   takeFromDrawer: (id: string) => call<void>('DELETE', `/drawer/${id}`),
   layBack: (id: string) => call<DrawerRow>('POST', `/drawer/${id}/restore`),
+  rack: () => call<RackRow[]>('GET', '/rack'),
+  tellRack: (body: RackWrite) => call<RackRow[]>('POST', '/rack/events', body),
   instruments: () => call<InstrumentRow[]>('GET', '/instruments'),
   readings: (id: string, after: number) =>
     call<Reading[]>('GET', `/instruments/${id}/readings?after=${after}`),

@@ -35,6 +35,17 @@ export function sayLength(value: number, settings: Pick<Settings, 'units'>, digi
   return exact ? formatInch(mm(value), FINEST) : `${inches.toFixed(3)} in`
 }
 
+/** From here on wire is told in metres or in feet, mm. */
+const LONG_MM = 2000
+const LONG_IN = 36 * MM_PER_INCH
+
+/** A length of wire as one asks for it: of a few metres or feet and more in those. @example sayWire(4380, { units: 'mm' }) // '4.38 m' */
+export function sayWire(value: number, settings: Pick<Settings, 'units'>): string {
+  if (settings.units === 'mm')
+    return value < LONG_MM ? sayLength(value, settings, 0) : `${(value / 1000).toFixed(2)} m`
+  return value < LONG_IN ? sayLength(value, settings, 0) : `${(value / (12 * MM_PER_INCH)).toFixed(1)} ft`
+}
+
 /** A sentence in millimetres, with its lengths in the workshop's own unit. @example sayIn('Rattles 0.1 mm.', { units: 'in' }) // 'Rattles 0.004 in.' */
 export const sayIn = (text: string, settings: Pick<Settings, 'units'>): string =>
   settings.units === 'mm'

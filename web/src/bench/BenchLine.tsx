@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import { awaySince, outdated, useWatched } from '../app/reach.js'
 import { keeperOf } from '../app/keeper.js'
 import type { Kept } from './queue.js'
+import { RACK } from '../app/rackKey.js'
 import { eventsKey, outboxOf, takeIn } from './useBench.js'
 
 /**
@@ -20,6 +21,8 @@ export function BenchLine({ me }: { me: Me }) {
       // of a piece that no page shows nothing needs to come back
       lastOf: (piece) => client.getQueryData<Events>(eventsKey(piece))?.last ?? Number.MAX_SAFE_INTEGER,
       onAnswer: (piece, answer) => {
+        if (answer.events.some((e) => e.kind === 'cut' || e.kind === 'undo'))
+          void client.invalidateQueries({ queryKey: RACK })
         if (client.getQueryData(eventsKey(piece)) === undefined) return
         client.setQueryData<Events>(eventsKey(piece), takeIn(client, piece, answer))
         if (answer.more) void client.invalidateQueries({ queryKey: eventsKey(piece) })

@@ -14,8 +14,14 @@ export interface Bench {
   readonly ready: boolean
   /** Events of this piece that the server has not confirmed. */
   readonly waiting: number
-  /** Records something, once or several times at once. */
-  add(kind: BenchEvent['kind'], subject: string, value?: number | string, times?: number): Promise<void>
+  /** Records something, once or several times at once; of a cut, what it was cut from. */
+  add(
+    kind: BenchEvent['kind'],
+    subject: string,
+    value?: number | string,
+    times?: number,
+    from?: BenchEvent['from'],
+  ): Promise<void>
   /** Takes back the last not undone events of this kind and subject, one or several. */
   undo(kind: BenchEvent['kind'], subject: string, count?: number): Promise<void>
 }
@@ -73,10 +79,19 @@ export function useBench(keeper: string, piece: string): Bench {
   )
   const events = useMemo(() => [...(server.data?.events ?? []), ...local], [server.data, local])
   const add = useCallback(
-    (kind: BenchEvent['kind'], subject: string, value?: number | string, times = 1) =>
+    (
+      kind: BenchEvent['kind'],
+      subject: string,
+      value?: number | string,
+      times = 1,
+      from?: BenchEvent['from'],
+    ) =>
       box.add(
         piece,
-        Array.from({ length: times }, () => eventOf(kind, subject, value)),
+        Array.from({ length: times }, () => ({
+          ...eventOf(kind, subject, value),
+          ...(from ? { from } : {}),
+        })),
       ),
     [box, piece],
   )

@@ -1,6 +1,6 @@
-import type { Me } from '@verger/contract'
-import { family, numberOf, sizeSaid, spoolId, wireToGather, type CutWire } from '@verger/core'
-import { useState } from 'react'
+import { withCutsOf, type Me, type RackRow } from '@verger/contract'
+import { family, neededBy, numberOf, sizeSaid, spoolId, wireToGather, type CutWire } from '@verger/core'
+import { useMemo, useState } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
 import { keeperOf } from '../../app/session.js'
 import { sayLength, useSettings } from '../../app/workshop.js'
@@ -10,6 +10,9 @@ import { ruleOf } from '../../ui/rule.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { ServerCheck } from '../../ui/ServerCheck.js'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
+import { cutFrom, sourceOf, thingSaid } from '../rack/things.js'
+import { useCuttingPlan, useRack } from '../rack/useRack.js'
+import { FromRack } from './FromRack.js'
 import { GatherList } from './GatherList.js'
 import { CutBars } from './CutBars.js'
 import { laidOff, marksToMake } from './marks.js'
@@ -22,6 +25,17 @@ export default function CutPage({ me }: { me: Me }) {
   const moveOn = useMoveOn()
   const bench = useBench(keeperOf(me), pieceId)
   const saved = useSavedPlan(bench)
+  const { rows: known } = useRack()
+  const cutList = saved.ready ? saved.plan.cut : undefined
+  const rows = useMemo(
+    () => known && withCutsOf(known, pieceId, bench.events),
+    [known, pieceId, bench.events],
+  )
+  const needs = useMemo(
+    () => (cutList ? neededBy(cutList).filter((n) => bench.tally.cut[n.id] === undefined) : []),
+    [cutList, bench.tally.cut],
+  )
+  const { plan: fromRack, problem } = useCuttingPlan(needs, rows, me.workshop.settings.rack)
   if (!saved.ready) return saved.waiting
   const { piece, plan } = saved
   const { cut } = plan
@@ -31,15 +45,20 @@ export default function CutPage({ me }: { me: Me }) {
   const stocks = wireToGather({ ...cut, spools: [] }, (v) => sayLength(v, settings, 0)).map(
     ({ stock: { size, profile }, amount }) => `${amount} of ${sizeSaid(size)} ${profile}`,
   )
-  const tick = (id: string, name: string, planned: number) => ({
-    id,
-    name,
-    planned,
-    units,
-    done: bench.tally.cut[id],
-    onCut: (value: number) => void bench.add('cut', id, value),
-    onBack: () => void bench.undo('cut', id),
-  })
+  const tick = (id: string, name: string, planned: number) => {
+    const source = sourceOf(fromRack, id)
+    return {
+      id,
+      name,
+      planned,
+      units,
+      source: source.flatMap((f) => rows?.find((r) => r.id === f.rack) ?? []),
+      done: bench.tally.cut[id],
+      onCut: (value: number) => void bench.add('cut', id, value, 1, cutFrom(source, value)),
+      onBack: () => void bench.undo('cut', id),
+    }
+  }
+  const nameOf = (id: string): string => text.wires[id] ?? (id.startsWith('spool-') ? 'Binding' : id)
   const all = cut.wires.every((w) => bench.tally.cut[w.id] !== undefined)
   return (
     <PieceFrame piece={piece} here="cut" plan={plan}>
@@ -73,6 +92,10 @@ export default function CutPage({ me }: { me: Me }) {
           )}
         </CutBars>
         <aside>
+          <section aria-label="From the rack" className="mb-6">
+            <h2 className="text-2xl">From the rack</h2>
+            <FromRack plan={fromRack} rows={rows} needs={needs} names={nameOf} problem={problem} />
+          </section>
           <h2 className="text-2xl">Gather</h2>
           <GatherList plan={plan} />
         </aside>
@@ -156,12 +179,14 @@ interface TickProps {
   readonly planned: number
   readonly units: 'mm' | 'in'
   readonly done: number | undefined
+  /** What of the rack it is cut from. */
+  readonly source: readonly RackRow[]
   readonly onCut: (value: number) => void
   readonly onBack: () => void
 }
 
 /** A wire is cut, or wire is taken from a spool: as long as planned, or as it was measured. */
-function Tick({ word, name, named, planned, units, done, onCut, onBack }: TickProps) {
+function Tick({ word, name, named, planned, units, done, source, onCut, onBack }: TickProps) {
   const settings = useSettings()
   const [text, setText] = useState('')
   const read = withinReach(readLength(text, units))
@@ -180,6 +205,11 @@ function Tick({ word, name, named, planned, units, done, onCut, onBack }: TickPr
             {word}
             {named && <span className="sr-only">: {name}</span>}
           </button>
+          {source.length > 0 && (
+            <span className="text-[15px]">
+              from {source.map((r) => thingSaid(r, settings)).join(' and ')}
+            </span>
+          )}
           <label className="flex items-center gap-2 text-[15px] text-soft">
             real length, if different
             <input

@@ -15,6 +15,8 @@ const NAMES: Readonly<Record<keyof Settings, string>> = {
   demands: 'What a setting must bear',
   hidden: 'Most of the face behind wire, %',
   ear: 'Most on one ear, g',
+  rack: 'How wire is cut from the rack',
+  runShort: 'One piece in so many may run short',
 }
 
 /** What a setting holds, in words. */
