@@ -53,6 +53,9 @@ export const settingsSchema = z.strictObject({
   runShort: z
     .strictObject({ whole: z.number().min(2).max(100_000), joined: z.number().min(2).max(100_000) })
     .default({ ...DEFAULT_SETTINGS.runShort }),
+  /** Minutes that one sits at the bench, and after which one is told to rest. */
+  sitting: z.number().min(10).max(600).default(DEFAULT_SETTINGS.sitting),
+  rest: z.number().min(5).max(600).default(DEFAULT_SETTINGS.rest),
 })
 export type Settings = z.infer<typeof settingsSchema>
 

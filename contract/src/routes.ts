@@ -9,6 +9,7 @@ import {
   signUpSchema,
   workshopRemovalSchema,
 } from './accounts.js'
+import { commissionRowSchema, commissionWriteSchema, workSchema } from './commissions.js'
 import { drawerEditSchema, drawerRowSchema, drawerWriteSchema } from './drawer.js'
 import {
   instrumentRowSchema,
@@ -473,6 +474,34 @@ export const ROUTES: readonly RouteContract[] = [
     says: 'What the piece costs beside wire and time',
     body: costsWriteSchema,
     gives: piece,
+    status: 200,
+  },
+  {
+    method: 'GET',
+    path: '/api/commissions',
+    says: 'Whom pieces are made for, and what was agreed',
+    gives: z.array(commissionRowSchema),
+    status: 200,
+  },
+  {
+    method: 'PUT',
+    path: '/api/pieces/{id}/commission',
+    says: 'Whom a piece is made for, and what was agreed; version 0 for the first',
+    body: commissionWriteSchema,
+    gives: commissionRowSchema,
+    status: 200,
+  },
+  {
+    method: 'DELETE',
+    path: '/api/pieces/{id}/commission',
+    says: 'Erase whom a piece is made for and what was agreed: it cannot be restored',
+    status: 204,
+  },
+  {
+    method: 'GET',
+    path: '/api/work',
+    says: 'Pieces on the way: what is still to be done and to be cut, and when each is due',
+    gives: workSchema,
     status: 200,
   },
   {

@@ -11,7 +11,9 @@ import { ProblemFilter } from './http/problem.js'
 import { InstrumentsModule } from './instruments/instruments.module.js'
 import { PiecesModule } from './pieces/pieces.module.js'
 import { RackModule } from './rack/rack.module.js'
+import { CommissionsModule } from './commissions/commissions.module.js'
 import { StonesModule } from './stones/stones.module.js'
+import { WorkModule } from './work/work.module.js'
 import { WorkshopModule } from './workshop/workshop.module.js'
 
 @Module({})
@@ -41,6 +43,8 @@ export class AppModule {
         DrawerModule,
         PiecesModule,
         RackModule,
+        CommissionsModule,
+        WorkModule,
         WorkshopModule,
       ],
       providers: [

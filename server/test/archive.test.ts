@@ -83,6 +83,8 @@ async function lived(): Promise<string> {
   const later = { ...ahead, id: eventId(), value: 'fail', at: '2026-11-28T10:00:00.000Z' }
   await call('POST', `/api/pieces/${piece.id}/events`, { events: [turn(), ahead] }, cookie)
   await call('POST', `/api/pieces/${piece.id}/events`, { events: [later, turn()] }, cookie)
+  const commission = { client: 'A. B.', occasion: 'birthday', due: '2027-01-15', price: 4800 }
+  await call('PUT', `/api/pieces/${piece.id}/commission`, { version: 0, commission }, cookie)
   const rack = 'rack-of-the-archive'
   const onRack = (kind: string, more: object) =>
     call(

@@ -6,16 +6,19 @@ import { DEFAULT_SETTINGS, FAMILIES, startingOptions, STONE_KINDS, type Stone } 
 import { randomStoneOf } from '../../core/src/testingStones'
 import { AuthController } from '../src/auth/auth.controller'
 import { DrawerController } from '../src/drawer/drawer.module'
+import { CommissionsController } from '../src/commissions/commissions.module'
 import { DocsController, HealthController } from '../src/health/health.module'
 import { InstrumentsController } from '../src/instruments/instruments.module'
 import { PiecesController } from '../src/pieces/pieces.controller'
 import { RackController } from '../src/rack/rack.module'
 import { StonesController } from '../src/stones/stones.controller'
+import { WorkController } from '../src/work/work.module'
 import { WorkshopController } from '../src/workshop/workshop.controller'
 import { eventId, Running, STONE, turn } from './running'
 
 const CONTROLLERS = [
   AuthController,
+  CommissionsController,
   DocsController,
   DrawerController,
   HealthController,
@@ -23,6 +26,7 @@ const CONTROLLERS = [
   PiecesController,
   RackController,
   StonesController,
+  WorkController,
   WorkshopController,
 ]
 
@@ -102,6 +106,7 @@ const BODIES: Readonly<Record<string, unknown>> = {
   'PUT /api/stones/{id}': { name: 'A', note: '', stone: STONE, version: 1 },
   'PUT /api/stones/{id}/away': { away: true },
   'POST /api/drawer': { item: WIRE },
+  'PUT /api/pieces/{id}/commission': { version: 0, commission: { client: 'A. B.' } },
   'POST /api/rack/events': {
     events: [
       {

@@ -34,6 +34,9 @@ export interface WorkshopSettings {
   readonly rack: CuttingWishes
   /** One piece in so many may run short: of a wire that is cut whole, of one that can be joined. */
   readonly runShort: { readonly whole: number; readonly joined: number }
+  /** Minutes that one sits at the bench, and after which one is told to rest. */
+  readonly sitting: number
+  readonly rest: number
 }
 
 /** Commonly a third is felt to be much; hoops lie wholly before the stone. Our choice. */
@@ -60,4 +63,6 @@ export const DEFAULT_SETTINGS: WorkshopSettings = {
   ear: MOST_ON_EAR,
   rack: { keep: KEPT, useShorts: true, keepLongest: false },
   runShort: { whole: 200, joined: 20 },
+  sitting: 90,
+  rest: 40,
 }

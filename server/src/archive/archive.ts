@@ -142,7 +142,7 @@ export class Archive {
   private async fill(
     tx: Db,
     workshop: string,
-    { stones, drawer, pieces, rack }: WorkshopArchive,
+    { stones, drawer, pieces, rack, commissions }: WorkshopArchive,
   ): Promise<void> {
     const seqs = await inOrder(tx, [...pieces.flatMap((p) => p.events), ...rack])
     const date = (text: string | null) => (text === null ? null : new Date(text))
@@ -228,6 +228,18 @@ export class Archive {
           )
           .execute()
     }
+    for (const some of inLots(commissions, 500))
+      await tx
+        .insertInto('commissions')
+        .values(
+          some.map((c) => ({
+            workshop_id: workshop,
+            piece_id: c.pieceId,
+            version: c.version,
+            commission: JSON.stringify(c.commission),
+          })),
+        )
+        .execute()
     for (const some of inLots(rack, 500))
       await tx
         .insertInto('rack_events')
@@ -327,6 +339,12 @@ async function contentOf(tx: Db, workshop: string): Promise<WorkshopArchive> {
     .where('workshop_id', '=', workshop)
     .orderBy('seq')
     .execute()
+  const commissions = await tx
+    .selectFrom('commissions')
+    .select(['piece_id', 'version', 'commission'])
+    .where('workshop_id', '=', workshop)
+    .orderBy('piece_id')
+    .execute()
   const rack = await tx
     .selectFrom('rack_events')
     .select(['event', 'received_at', 'seq'])
@@ -390,6 +408,11 @@ async function contentOf(tx: Db, workshop: string): Promise<WorkshopArchive> {
       updatedAt: p.updated_at.toISOString(),
       finished: p.figures && p.finished_at ? { at: p.finished_at.toISOString(), figures: p.figures } : null,
       events: eventsOf.get(p.id) ?? [],
+    })),
+    commissions: commissions.map((c) => ({
+      pieceId: c.piece_id,
+      version: c.version,
+      commission: c.commission,
     })),
     rack: rack.map((r) => ({
       event: r.event,

@@ -1,5 +1,6 @@
 import {
   archivedBenchEventSchema,
+  commissionSchema,
   costsSchema,
   drawerItemSchema,
   moment as eventMoment,
@@ -61,6 +62,8 @@ export const archiveSchema = z.strictObject({
       events: z.array(archivedBenchEventSchema.safeExtend({ place: place.optional() })),
     }),
   ),
+  /** Whom pieces are made for: kept apart from them. */
+  commissions: z.array(z.strictObject({ pieceId: id, version, commission: commissionSchema })).default([]),
   /** What happened on the rack. */
   rack: z.array(z.strictObject({ event: rackEventSchema, receivedAt: eventMoment, place })).default([]),
 })

@@ -134,7 +134,7 @@ export const migrations: Record<string, Migration> = {
         await sql.raw(statement).execute(db)
     },
   },
-  '0007_rack': {
+  '0007_rack_commissions': {
     async up(db: Kysely<unknown>) {
       for (const statement of [
         // what a wire was cut from
@@ -149,6 +149,14 @@ export const migrations: Record<string, Migration> = {
           event jsonb not null, received_at timestamptz not null default now(),
           seq bigint not null default nextval(pg_get_serial_sequence('bench_events', 'seq')),
           primary key (workshop_id, id))`,
+        // whom a piece is for is kept apart from it, so that it can be erased by itself
+        `create table commissions (
+          workshop_id text not null, piece_id text not null, version integer not null default 1,
+          commission jsonb not null, primary key (workshop_id, piece_id),
+          foreign key (workshop_id, piece_id) references pieces(workshop_id, id) on delete cascade)`,
+        // pieces on the way: all that nobody has finished
+        `create index pieces_on_the_way on pieces (workshop_id) where station <> 'ledger' and removed_at is null`,
+        `create index bench_events_time on bench_events (workshop_id, piece_id) include (value) where kind = 'time'`,
         `create unique index rack_events_order on rack_events (workshop_id, seq)`,
       ])
         await sql.raw(statement).execute(db)

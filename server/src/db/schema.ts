@@ -1,5 +1,6 @@
 import type {
   BenchEvent,
+  Commission,
   Costs,
   DrawerItem,
   Glance,
@@ -133,6 +134,12 @@ export interface Tables {
     at: ColumnType<Date, string, string>
     received_at: Made
     seq: Ordered
+  }
+  commissions: {
+    workshop_id: string
+    piece_id: string
+    version: Generated<number>
+    commission: Json<Commission>
   }
   rack_events: {
     workshop_id: string

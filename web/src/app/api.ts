@@ -2,6 +2,8 @@ import {
   CONTRACT_VERSION,
   type AccountRemoval,
   type BenchEvent,
+  type CommissionRow,
+  type CommissionWrite,
   type CostsWrite,
   type DrawerEdit,
   type DrawerItem,
@@ -38,6 +40,7 @@ import {
   type StoneRow,
   type StoneWrite,
   type VariantWrite,
+  type Work,
   type WorkshopRemoval,
 } from '@verger/contract'
 import { isKept, keepFor, recall, remember } from './keptAnswers.js'
@@ -162,6 +165,11 @@ export const api = {
   editInDrawer: (id: string, body: DrawerEdit) => call<DrawerRow>('PUT', `/drawer/${id}`, body),
   takeFromDrawer: (id: string) => call<void>('DELETE', `/drawer/${id}`),
   layBack: (id: string) => call<DrawerRow>('POST', `/drawer/${id}/restore`),
+  work: () => call<Work>('GET', '/work'),
+  commissions: () => call<CommissionRow[]>('GET', '/commissions'),
+  setCommission: (piece: string, body: CommissionWrite) =>
+    call<CommissionRow>('PUT', `/pieces/${piece}/commission`, body),
+  eraseCommission: (piece: string) => call<void>('DELETE', `/pieces/${piece}/commission`),
   rack: () => call<RackRow[]>('GET', '/rack'),
   tellRack: (body: RackWrite) => call<RackRow[]>('POST', '/rack/events', body),
   instruments: () => call<InstrumentRow[]>('GET', '/instruments'),

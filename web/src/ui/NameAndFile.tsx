@@ -12,6 +12,7 @@ import { quickWorker, slowWorker } from '../compute/usePlan.js'
 import { fetchEvents } from '../bench/useBench.js'
 import { readLength } from './readLength.js'
 import { downloadPiece, pieceFileOf } from '../features/plan/pieceFile.js'
+import { CommissionForm } from '../features/commission/CommissionForm.js'
 import { Problem } from './Problem.js'
 
 /** Name of a piece, and the piece as a file. A name given elsewhere meanwhile is shown beside the typed one. */
@@ -109,6 +110,7 @@ export default function NameAndFile({
               </button>
             </p>
           </form>
+          <CommissionForm piece={piece.id} />
           {plan && isEar(plan.options) && <OtherEar piece={piece} plan={plan} onClose={onClose} />}
           {plan && <Again piece={piece} plan={plan} onClose={onClose} />}
           {plan && <OtherStones plan={plan} />}

@@ -12,6 +12,7 @@ import { Tour } from './Tour.js'
 import { Problem } from '../../ui/Problem.js'
 
 const OnTheBench = lazy(() => import('./OnTheBench.js'))
+const OnTheWay = lazy(() => import('./OnTheWay.js'))
 
 /** The workshop: a quick answer, the piece on the bench, the tray of stones to one scale. */
 export function HomePage({ me }: { me: Me }) {
@@ -51,6 +52,11 @@ export function HomePage({ me }: { me: Me }) {
       {bench && (
         <Suspense fallback={<div className="sheet mt-4 min-h-[264px]" aria-hidden />}>
           <OnTheBench piece={bench} keeper={keeperOf(me)} />
+        </Suspense>
+      )}
+      {stones.data && pieces.data && pieces.data.length > 0 && (
+        <Suspense fallback={null}>
+          <OnTheWay stones={stones.data} settings={me.workshop.settings} />
         </Suspense>
       )}
       <div className="mt-5 mb-2 flex flex-wrap items-baseline gap-4">

@@ -1,4 +1,5 @@
 import type { Me } from '@verger/contract'
+import { Link } from 'react-router'
 import { Frame } from '../../ui/Frame.js'
 import { Problem } from '../../ui/Problem.js'
 import { Waiting } from '../../ui/Waiting.js'
@@ -21,6 +22,9 @@ export default function RackPage({ me }: { me: Me }) {
     <Frame beside={<span className="text-lg text-soft">{me.workshop.name}</span>}>
       <h1 className="mt-2 text-[34px]">Rack</h1>
       <p className="m-0 text-soft">
+        <Link to="/rack/buy" className="float-right ml-4 font-semibold text-copper">
+          What to buy
+        </Link>
         The wire that is there. Cut tells what each wire is cut from, and what is cut goes off it by itself.
       </p>
       {problem && <Problem>{problem.message}</Problem>}

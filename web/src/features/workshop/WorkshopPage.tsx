@@ -247,6 +247,24 @@ function Works({ me }: { me: Me }) {
         <p className="m-0 text-[15px] text-soft">
           Typical, uncited: 4 to 12 g. Earrings that are heavier say so on their plan.
         </p>
+        <h3 className="mt-5 text-xl">How long you sit</h3>
+        <Amount
+          name="Minutes of a sitting"
+          value={settings.sitting}
+          valid={(n) => n >= 10 && n <= 600}
+          hint="minutes from 10 to 600"
+          onChange={(n) => set({ sitting: n })}
+        />
+        <Amount
+          name="Minutes to a rest"
+          value={settings.rest}
+          valid={(n) => n >= 5 && n <= 600}
+          hint="minutes from 5 to 600"
+          onChange={(n) => set({ rest: n })}
+        />
+        <p className="m-0 text-[15px] text-soft">
+          Home tells how many sittings a piece still takes; at the bench one is told to rest eyes and hands.
+        </p>
         <h3 className="mt-5 text-xl">Wire, per kg</h3>
         <p className="text-[15px] text-soft">
           Until you type what you pay, an estimate stands here, and plans say so.
