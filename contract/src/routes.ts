@@ -18,6 +18,7 @@ import {
   readingSchema,
   readingWriteSchema,
 } from './instruments.js'
+import { ledgerRowSchema } from './ledger.js'
 import { rackRowSchema, rackWriteSchema } from './rack.js'
 import {
   costsWriteSchema,
@@ -496,6 +497,13 @@ export const ROUTES: readonly RouteContract[] = [
     path: '/api/pieces/{id}/commission',
     says: 'Erase whom a piece is made for and what was agreed: it cannot be restored',
     status: 204,
+  },
+  {
+    method: 'GET',
+    path: '/api/ledger',
+    says: 'Finished pieces: what each was planned to take, took and brought',
+    gives: z.array(ledgerRowSchema),
+    status: 200,
   },
   {
     method: 'GET',

@@ -7,6 +7,7 @@ import { CONFIG, type Config } from './config.js'
 import { DB, type Db } from './db/database.js'
 import { DrawerModule } from './drawer/drawer.module.js'
 import { HealthModule } from './health/health.module.js'
+import { LedgerModule } from './ledger/ledger.module.js'
 import { ProblemFilter } from './http/problem.js'
 import { InstrumentsModule } from './instruments/instruments.module.js'
 import { PiecesModule } from './pieces/pieces.module.js'
@@ -44,6 +45,7 @@ export class AppModule {
         PiecesModule,
         RackModule,
         CommissionsModule,
+        LedgerModule,
         WorkModule,
         WorkshopModule,
       ],

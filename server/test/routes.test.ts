@@ -9,6 +9,7 @@ import { DrawerController } from '../src/drawer/drawer.module'
 import { CommissionsController } from '../src/commissions/commissions.module'
 import { DocsController, HealthController } from '../src/health/health.module'
 import { InstrumentsController } from '../src/instruments/instruments.module'
+import { LedgerController } from '../src/ledger/ledger.module'
 import { PiecesController } from '../src/pieces/pieces.controller'
 import { RackController } from '../src/rack/rack.module'
 import { StonesController } from '../src/stones/stones.controller'
@@ -23,6 +24,7 @@ const CONTROLLERS = [
   DrawerController,
   HealthController,
   InstrumentsController,
+  LedgerController,
   PiecesController,
   RackController,
   StonesController,

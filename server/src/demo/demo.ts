@@ -1,5 +1,5 @@
 import type { BenchEvent, SavedPlan } from '@verger/contract'
-import { DEFAULT_SETTINGS, family as familyOf, plan } from '@verger/core'
+import { DEFAULT_SETTINGS, family as familyOf, plan, type Plan } from '@verger/core'
 import { randomBytes } from 'node:crypto'
 import { Piscina } from 'piscina'
 import { Passwords } from '../auth/passwords.js'
@@ -7,6 +7,7 @@ import type { Db } from '../db/database.js'
 import { layOutStandIns } from '../instruments/instruments.repository.js'
 import { DEMO_DRAWER } from './demoDrawer.js'
 import { demoFrom, demoRack } from './demoRack.js'
+import { finishedFigures, loadSeason } from './demoSeason.js'
 import type { DemoPlan } from './demoPlan.worker.js'
 import { DEMO_STONES, type DemoStone } from './demoStones.js'
 
@@ -91,7 +92,17 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
           updated_at: new Date(now.getTime() - (d.piece.station === 'wrap' ? 0 : 3_600_000 * (i + 1))),
         })
         .execute()
-      const events = demoEvents(d, saved.saved, now)
+      const { events, made } = demoEvents(d, saved.saved, now)
+      if (made && d.costs && d.piece.station === 'ledger')
+        await tx
+          .insertInto('ledger')
+          .values({
+            workshop_id: workshop,
+            piece_id: piece,
+            figures: JSON.stringify(finishedFigures(made, saved.saved, events, { costs: d.costs })),
+            finished_at: new Date(now.getTime() - 4 * 86_400_000),
+          })
+          .execute()
       for (let k = 0; k < events.length; k += 100)
         await tx
           .insertInto('bench_events')
@@ -106,6 +117,14 @@ export async function loadDemo(db: Db, now: Date, tell: (line: string) => void):
           )
           .execute()
     }
+    await loadSeason(
+      tx,
+      workshop,
+      now,
+      new Map(
+        rows.flatMap(({ d, saved }) => (saved ? [[d.id, { stone: d.stone, plan: saved }] as const] : [])),
+      ),
+    )
     await tx
       .insertInto('drawer')
       .values(
@@ -127,11 +146,11 @@ function demoEvents(
   d: DemoStone,
   { family, options }: Pick<SavedPlan, 'family' | 'options'>,
   now: Date,
-): BenchEvent[] {
+): { readonly events: BenchEvent[]; readonly made?: Plan } {
   const station = d.piece?.station
-  if (station !== 'wrap' && station !== 'ledger') return []
+  if (station !== 'wrap' && station !== 'ledger') return { events: [] }
   const result = plan({ stone: d.stone, family, options, settings: DEFAULT_SETTINGS })
-  if (!result.ok) return []
+  if (!result.ok) return { events: [] }
   const { steps, cut } = result.plan
   let at = now.getTime() - 9 * 3_600_000
   const out: BenchEvent[] = []
@@ -170,5 +189,5 @@ function demoEvents(
   } else
     for (const check of ['weakest', ...familyOf(family).checks(d.stone, options)])
       push('proof', check, 'pass')
-  return out
+  return { events: out, made: result.plan }
 }

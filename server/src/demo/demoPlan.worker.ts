@@ -2,6 +2,7 @@ import type { Glance, SavedPlan } from '@verger/contract'
 import { DEFAULT_SETTINGS, FAMILIES, familyFor, startingOptions, withKeptPrices } from '@verger/core'
 import checked, { unchecked } from '../compute/plan.worker.js'
 import { DEMO_DRAWER } from './demoDrawer.js'
+import { SEASON } from './demoSeason.js'
 import { DEMO_STONES } from './demoStones.js'
 
 /** A demo piece's plan as it is saved, and how it looks. */
@@ -11,7 +12,7 @@ export interface DemoPlan {
 }
 
 /**
- * Runs in a worker thread, whose memory goes with it: the plan of one demo stone. What holds a finished piece is worked out with it; the others
+ * Runs in a worker thread, whose memory goes with it: the plan of one demo stone. What holds a finished piece, and one that the season repeats, is worked out with it; the others
  * are checked once the server runs, so that it is not waited for. Undefined where it has no piece. @throws Error when it cannot be planned
  */
 export default function demoPlan(id: string): DemoPlan | undefined {
@@ -27,7 +28,8 @@ export default function demoPlan(id: string): DemoPlan | undefined {
     DEFAULT_SETTINGS.prices,
     DEMO_DRAWER.flatMap((item) => (item.kind === 'wire' ? [item] : [])),
   )
-  const result = (piece.station === 'ledger' ? checked : unchecked)({
+  const repeated = SEASON.some((s) => s.like === id)
+  const result = (piece.station === 'ledger' || repeated ? checked : unchecked)({
     stone,
     family,
     options: { ...options, ...choices },

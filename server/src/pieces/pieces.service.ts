@@ -11,7 +11,7 @@ import {
   type SavedPlan,
   type VariantWrite,
 } from '@verger/contract'
-import { family, withKeptPrices, type PlanRequest } from '@verger/core'
+import { family, timeByStage, withKeptPrices, type PlanRequest } from '@verger/core'
 import { createHash, randomUUID } from 'node:crypto'
 import { Compute } from '../compute/compute.module.js'
 import type { ComputeResult } from '../compute/plan.worker.js'
@@ -214,6 +214,7 @@ export class PiecesService {
     const bench = tally((await this.pieces.events(workshop, id, 0)).events)
     const { rate } = await this.workshops.settings(workshop)
     const minutes = Object.values(bench.time).reduce((a, b) => a + b, 0) / 60_000
+    const { seen } = await this.glance(workshop, id)
     await this.pieces.finish(workshop, id, {
       metal: piece.plan.metal,
       minutes,
@@ -224,6 +225,7 @@ export class PiecesService {
       proof: bench.proof,
       reasons: bench.reasons,
       costs: piece.costs,
+      stages: seen && timeByStage(seen.design.operations, bench.time),
     })
   }
 }

@@ -16,6 +16,7 @@ import {
   type InviteRow,
   type InviteTake,
   type InviteWrite,
+  type LedgerRow,
   type MakerRow,
   type Me,
   type PasswordChange,
@@ -165,6 +166,7 @@ export const api = {
   editInDrawer: (id: string, body: DrawerEdit) => call<DrawerRow>('PUT', `/drawer/${id}`, body),
   takeFromDrawer: (id: string) => call<void>('DELETE', `/drawer/${id}`),
   layBack: (id: string) => call<DrawerRow>('POST', `/drawer/${id}/restore`),
+  ledger: () => call<LedgerRow[]>('GET', '/ledger'),
   work: () => call<Work>('GET', '/work'),
   commissions: () => call<CommissionRow[]>('GET', '/commissions'),
   setCommission: (piece: string, body: CommissionWrite) =>

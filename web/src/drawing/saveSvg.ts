@@ -1,3 +1,4 @@
+import { saveFile } from '../app/saveFile.js'
 /** A drawing's markup with its colours written out instead of the page's variables, as they are where it stands. */
 export function plainMarkup(svg: SVGSVGElement, as: Element = svg): string {
   const style = getComputedStyle(svg)
@@ -17,10 +18,5 @@ export function saveSvg(svg: SVGSVGElement, name: string, width: number, height:
   copy.setAttribute('width', `${width.toFixed(2)}mm`)
   copy.setAttribute('height', `${height.toFixed(2)}mm`)
   copy.removeAttribute('class')
-  const url = URL.createObjectURL(new Blob([plainMarkup(svg, copy)], { type: 'image/svg+xml' }))
-  const link = document.createElement('a')
-  link.href = url
-  link.download = fileName(name, 'svg')
-  link.click()
-  URL.revokeObjectURL(url)
+  saveFile(fileName(name, 'svg'), plainMarkup(svg, copy), 'image/svg+xml')
 }

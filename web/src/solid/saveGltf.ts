@@ -1,3 +1,4 @@
+import { saveFile } from '../app/saveFile.js'
 import { fullStone, mineral, seatedStones, wovenStrands, type Design, type Stone } from '@verger/core'
 import { Color, DoubleSide, Group, Matrix4, Mesh, MeshStandardMaterial, SphereGeometry, Vector3 } from 'three'
 import { GLTFExporter } from 'three/examples/jsm/exporters/GLTFExporter.js'
@@ -79,10 +80,6 @@ export async function gltfOf(design: Design, stone: Stone): Promise<ArrayBuffer>
 
 /** Offers the piece as a file in three dimensions. */
 export async function saveGltf(design: Design, stone: Stone, name: string): Promise<void> {
-  const url = URL.createObjectURL(new Blob([await gltfOf(design, stone)], { type: 'model/gltf-binary' }))
-  const link = document.createElement('a')
-  link.href = url
-  link.download = `${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.glb`
-  link.click()
-  URL.revokeObjectURL(url)
+  const file = `${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.glb`
+  saveFile(file, await gltfOf(design, stone), 'model/gltf-binary')
 }

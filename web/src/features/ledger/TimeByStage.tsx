@@ -1,25 +1,14 @@
-import type { Plan } from '@verger/core'
+import { STAGES, timeByStage, type Plan } from '@verger/core'
 import { sayTime } from '../../app/workshop.js'
-
-/** Stages of the work, in the order in which they come, and the kinds of step that belong to each. */
-export const STAGES = [
-  ['Preparing', ['gather', 'straighten', 'twist', 'cut', 'mark', 'align']],
-  ['Binding', ['bind', 'unclamp', 'wind', 'coil', 'hook', 'lash']],
-  ['Shaping', ['shape', 'shoulder', 'bend', 'close']],
-  ['Setting', ['try', 'seat']],
-  ['Finishing', ['roll', 'curl', 'cross', 'thread', 'trim', 'smooth', 'darken', 'polish']],
-] as const
 
 /** Time at the bench by stage: what was estimated, and what it took. */
 export function TimeByStage({ plan, time }: { plan: Plan; time: Readonly<Record<string, number>> }) {
-  const rows = STAGES.map(([name, kinds]) => {
-    const steps = plan.steps.filter((s) => (kinds as readonly string[]).includes(s.kind))
-    return {
-      name,
-      planned: steps.reduce((sum, s) => sum + s.minutes * 60_000, 0),
-      took: steps.reduce((sum, s) => sum + (time[s.id] ?? 0), 0),
-    }
-  })
+  const reckoned = timeByStage(
+    plan.steps,
+    Object.fromEntries(plan.steps.map((s) => [s.id, s.minutes * 60_000])),
+  )
+  const spent = timeByStage(plan.steps, time)
+  const rows = STAGES.map((name) => ({ name, planned: reckoned[name], took: spent[name] }))
   const most = Math.max(1, ...rows.flatMap((r) => [r.planned, r.took]))
   return (
     <table className="mt-6 w-full border-collapse">

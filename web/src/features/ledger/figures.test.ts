@@ -1,8 +1,6 @@
-import type { PieceRow, Settings } from '@verger/contract'
+import type { LedgerRow, Settings } from '@verger/contract'
 import { DEFAULT_SETTINGS } from '@verger/core'
-import { tally } from '@verger/contract'
 import Papa from 'papaparse'
-import { FRAME, OVAL } from '../../../../core/src/testing'
 import { figuresOf, ledgerCsv } from './figures'
 
 const settings: Settings = { ...DEFAULT_SETTINGS, rate: 2400, prices: {} }
@@ -17,25 +15,25 @@ const costs = {
   multiple: 3,
   sold: null as number | null,
 }
-const piece = (change: Partial<typeof costs>) =>
-  ({
-    stone: OVAL,
-    costs: { ...costs, ...change },
-    plan: { stone: OVAL, family: 'bound-frame', options: FRAME, settings },
-  }) as unknown as PieceRow
-const bench = tally([
-  {
-    id: 'time-0123456789abcdef',
-    kind: 'time',
-    subject: 'bind-foot',
-    value: 5_400_000,
-    at: '2026-11-20T10:00:00.000Z',
-  },
-])
+const piece = (change: Partial<typeof costs>): LedgerRow => ({
+  pieceId: 'piece',
+  name: 'Red',
+  mineral: 'agate',
+  family: 'bound-frame',
+  alloy: 'copper',
+  finishedAt: '2026-11-20T10:00:00.000Z',
+  minutes: 90,
+  reckoned: 120,
+  metal: 0.8,
+  costs: { ...costs, ...change },
+  planned: 600,
+  used: 610,
+  stages: null,
+})
 
 describe('figures of a finished piece', () => {
   it('without margin and fees the price is what was spent and worked: an hour and a half at 24 an hour is 36', () => {
-    const f = figuresOf(piece({}), bench, settings)!
+    const f = figuresOf(piece({}), settings)
     expect(f.minutes).toBe(90)
     expect(f.labour).toBeCloseTo(36, 9)
     // stone 5.00 and chain 3.50, and a little wire
@@ -46,19 +44,19 @@ describe('figures of a finished piece', () => {
   })
 
   it('sold at its price it leaves what was worked for; fees come out of the price', () => {
-    const f = figuresOf(piece({ fees: 20 }), bench, settings)!
+    const f = figuresOf(piece({ fees: 20 }), settings)
     expect(f.price * 0.8).toBeCloseTo(f.materials + f.labour, 9)
-    const sold = figuresOf(piece({ fees: 20, sold: Math.round(f.price * 100) }), bench, settings)!
+    const sold = figuresOf(piece({ fees: 20, sold: Math.round(f.price * 100) }), settings)
     expect(sold.left).toBeCloseTo(f.labour, 1)
   })
 
   it('by the multiple of materials the hours do not count', () => {
-    const f = figuresOf(piece({ method: 'multiple of materials' as never }), bench, settings)!
+    const f = figuresOf(piece({ method: 'multiple of materials' as never }), settings)
     expect(f.price).toBeCloseTo(3 * f.materials, 9)
   })
 
   it('what was not entered stays empty in the CSV, and is named', () => {
-    const f = figuresOf(piece({ packaging: null as never }), bench, settings)!
+    const f = figuresOf(piece({ packaging: null as never }), settings)
     const [row] = Papa.parse<Record<string, string>>(ledgerCsv([{ ...f, name: 'A "quoted", name' }]), {
       header: true,
     }).data

@@ -1,10 +1,10 @@
-import type { BenchTally, PieceRow, Settings } from '@verger/contract'
+import type { BenchTally, LedgerRow, Settings } from '@verger/contract'
 import {
   costOf,
   family,
+  leaf,
   leftForTime,
   numberOf,
-  plan as compute,
   pricing,
   sizeSaid,
   spoolId,
@@ -39,26 +39,20 @@ export function tookOf(
   return { timed, minutes, cost: costOf({ metal: cut.metal, minutes, rate }) }
 }
 
-/** The figures of a piece, from its saved plan, its costs and what was timed; undefined where its plan cannot be made. */
-export function figuresOf(piece: PieceRow, bench: BenchTally, settings: Settings): LedgerFigures | undefined {
-  if (!piece.plan) return undefined
-  const made = compute({
-    stone: piece.plan.stone,
-    family: piece.plan.family,
-    options: piece.plan.options,
-    settings: piece.plan.settings,
-  })
-  if (!made.ok) return undefined
-  const { minutes, cost } = tookOf(made.plan, bench, settings)
-  const price = pricing({ metal: made.plan.cut.metal, labour: cost.labour, costs: piece.costs })
+/** The figures of a finished piece, at the workshop's rate: by its own time, or the planned one where it was not timed. */
+export function figuresOf(row: LedgerRow, settings: Pick<Settings, 'rate'>): LedgerFigures {
+  const minutes = timedMinutes(row.minutes > 1 ? row.minutes : row.reckoned)
+  const metal = leaf('record', 'metal', row.metal, 'money')
+  const cost = costOf({ metal, minutes, rate: settings.rate })
+  const price = pricing({ metal, labour: cost.labour, costs: row.costs })
   return {
-    stone: piece.stone.mineral,
+    stone: row.mineral,
     materials: numberOf(price.materials),
     minutes: numberOf(minutes),
     labour: numberOf(cost.labour),
     price: numberOf(price.price),
-    sold: piece.costs.sold === null ? null : piece.costs.sold / 100,
-    left: piece.costs.sold === null ? null : numberOf(leftForTime(piece.costs.sold, price)),
+    sold: row.costs.sold === null ? null : row.costs.sold / 100,
+    left: row.costs.sold === null ? null : numberOf(leftForTime(row.costs.sold, price)),
     missing: price.missing,
   }
 }

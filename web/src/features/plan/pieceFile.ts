@@ -1,3 +1,4 @@
+import { saveFile } from '../../app/saveFile.js'
 import { fileName } from '../../drawing/saveSvg.js'
 import { pieceFileSchema, type BenchEvent, type PieceFile, type PieceRow } from '@verger/contract'
 import { family, numberOf, windsOf, type Options, type Plan } from '@verger/core'
@@ -36,12 +37,7 @@ export function pieceFileOf(spec: {
 
 /** Offers a piece file for download. */
 export function downloadPiece(file: PieceFile): void {
-  const url = URL.createObjectURL(new Blob([JSON.stringify(file, null, 2)], { type: 'application/json' }))
-  const link = document.createElement('a')
-  link.href = url
-  link.download = fileName(file.name ?? 'piece', 'verger.json')
-  link.click()
-  URL.revokeObjectURL(url)
+  saveFile(fileName(file.name ?? 'piece', 'verger.json'), JSON.stringify(file, null, 2), 'application/json')
 }
 
 /** Reads a piece file; the error says what is wrong with it and where. @throws Error */

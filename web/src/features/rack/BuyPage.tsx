@@ -6,6 +6,7 @@ import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { api } from '../../app/api.js'
 import { harmless } from '../../app/csvCells.js'
+import { saveFile } from '../../app/saveFile.js'
 import { dueSaid } from '../../app/dueSaid.js'
 import { sayWire } from '../../app/workshop.js'
 import { Frame } from '../../ui/Frame.js'
@@ -41,7 +42,11 @@ export default function BuyPage({ me }: { me: Me }) {
             <button type="button" className="btn" onClick={() => window.print()}>
               Print
             </button>
-            <button type="button" className="btn" onClick={() => download(csvOf(list))}>
+            <button
+              type="button"
+              className="btn"
+              onClick={() => saveFile('wire-to-buy.csv', csvOf(list), 'text/csv')}
+            >
               Save as CSV
             </button>
           </p>
@@ -51,7 +56,7 @@ export default function BuyPage({ me }: { me: Me }) {
                 <tr className="border-b border-hair text-left text-soft">
                   <th className="py-1 font-normal">wire</th>
                   <th className="pl-4 text-right font-normal">in all</th>
-                  <th className="pl-4 text-right font-normal">longest piece</th>
+                  <th className="pl-4 text-right font-normal whitespace-nowrap">longest piece</th>
                   <th className="pl-4 font-normal">needed first</th>
                   <th className="pl-4 font-normal max-sm:hidden">for</th>
                 </tr>
@@ -65,9 +70,13 @@ export default function BuyPage({ me }: { me: Me }) {
                       </strong>{' '}
                       <span className="text-soft">{b.stock.temper}</span>
                     </td>
-                    <td className="pl-4 text-right font-semibold">{sayWire(b.length, settings)}</td>
-                    <td className="pl-4 text-right">{sayWire(b.longest, settings)}</td>
-                    <td className="pl-4">{b.due === null ? '' : dueSaid(b.due, new Date()).day}</td>
+                    <td className="pl-4 text-right font-semibold whitespace-nowrap">
+                      {sayWire(b.length, settings)}
+                    </td>
+                    <td className="pl-4 text-right whitespace-nowrap">{sayWire(b.longest, settings)}</td>
+                    <td className="pl-4 whitespace-nowrap">
+                      {b.due === null ? '' : dueSaid(b.due, new Date()).day}
+                    </td>
                     <td className="pl-4 text-[15px] max-sm:hidden">
                       {b.pieces.map((p, i) => (
                         <span key={p.id}>
@@ -107,11 +116,3 @@ const csvOf = (list: readonly ToBuy[]): string =>
       for: harmless(b.pieces.map((p) => p.name).join('; ')),
     })),
   )
-
-function download(text: string): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }))
-  link.download = 'wire-to-buy.csv'
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 1000)
-}

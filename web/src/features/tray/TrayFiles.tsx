@@ -2,6 +2,7 @@ import type { StoneRow } from '@verger/contract'
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from '@headlessui/react'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
+import { saveFile } from '../../app/saveFile.js'
 import { api } from '../../app/api.js'
 import { readStones, stonesCsv, stonesJson, type DryRun } from './stoneFiles.js'
 import { Problem } from '../../ui/Problem.js'
@@ -19,14 +20,6 @@ export default function TrayFiles({ stones, onClose }: { stones: readonly StoneR
       onClose()
     },
   })
-  const save = (name: string, type: string, text: string) => {
-    const address = URL.createObjectURL(new Blob([text], { type }))
-    const link = document.createElement('a')
-    link.href = address
-    link.download = name
-    link.click()
-    URL.revokeObjectURL(address)
-  }
   const read = async (file: File) => {
     setWrong('')
     setRun(undefined)
@@ -46,14 +39,14 @@ export default function TrayFiles({ stones, onClose }: { stones: readonly StoneR
             <button
               type="button"
               className="btn"
-              onClick={() => save('stones.csv', 'text/csv', stonesCsv(stones))}
+              onClick={() => saveFile('stones.csv', stonesCsv(stones), 'text/csv')}
             >
               Save all as CSV
             </button>
             <button
               type="button"
               className="btn"
-              onClick={() => save('stones.json', 'application/json', stonesJson(stones))}
+              onClick={() => saveFile('stones.json', stonesJson(stones), 'application/json')}
             >
               Save all as JSON
             </button>

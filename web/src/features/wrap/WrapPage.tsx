@@ -25,6 +25,7 @@ import { Measured } from './Measured.js'
 import { Note } from './Note.js'
 import { Outline } from './Outline.js'
 import { BendTemplate } from '../../drawing/BendTemplate.js'
+import { Rest } from './Rest.js'
 import { StepDrawing } from './StepDrawing.js'
 import { stepState } from './stepState.js'
 import { clock, useTimer } from './timer.js'
@@ -72,7 +73,7 @@ function Wrap({
   const [checked, setChecked] = useState<string>()
   const each = useTapWorth()
   const turns = bench.tally.turns[steps[at]!.id] ?? 0
-  const { hand, units } = useSettings()
+  const { hand, units, rest } = useSettings()
   const elapsed = useTimer(bench, steps[at]!.id)
 
   const op = design.operations[at]!
@@ -158,6 +159,7 @@ function Wrap({
         </span>
       }
     >
+      <Rest minutes={rest} />
       {/* on a narrow screen what is said stands over the picture and the count; where it lies on its side all three stand in a row */}
       <div
         className={`grid content-start gap-x-4 gap-y-2 lg:flex-1 lg:grid-cols-[minmax(0,1fr)_minmax(300px,480px)] lg:grid-rows-[auto_1fr] lg:gap-x-8 lg:gap-y-3 ${

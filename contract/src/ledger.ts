@@ -1,0 +1,26 @@
+import { STAGES } from '@verger/core'
+import { z } from 'zod'
+import { costsSchema } from './api.js'
+
+/** A finished piece as the ledger tells it: what was planned, what it took, and what was agreed and paid. */
+export const ledgerRowSchema = z.object({
+  pieceId: z.string(),
+  name: z.string(),
+  mineral: z.string(),
+  family: z.string(),
+  alloy: z.string(),
+  /** When it was finished; null where it stands at the ledger and was not. */
+  finishedAt: z.string().nullable(),
+  /** Minutes that were timed, and that the plan reckoned with. */
+  minutes: z.number(),
+  reckoned: z.number(),
+  /** Metal, in money. */
+  metal: z.number(),
+  costs: costsSchema,
+  /** Wires of which the real length is known: what was planned and what was cut of them, mm. */
+  planned: z.number(),
+  used: z.number(),
+  /** Milliseconds by stage of the work; null where an older Verger finished it. */
+  stages: z.record(z.enum(STAGES), z.number()).nullable(),
+})
+export type LedgerRow = z.infer<typeof ledgerRowSchema>
