@@ -70,7 +70,7 @@ describe('work on the way', () => {
     const choices = {
       family: 'bound-frame',
       options: startingOptions(
-        STONE,
+        STONE as Stone,
         'bound-frame',
         { alloy: 'copper', temper: 'half hard' },
         undefined,

@@ -2,11 +2,12 @@ import { mm, MM_PER_INCH, type Mm } from './brands.js'
 
 /** Why a typed length was not understood; the words live with the screen. */
 export type LengthProblem = 'empty' | 'not-a-length' | 'negative' | 'zero' | 'two-units'
+type LengthUnit = 'mm' | 'cm' | 'm' | 'in' | 'ft'
 export type ParsedLength =
-  | { readonly ok: true; readonly value: Mm; readonly unit: 'mm' | 'cm' | 'in' }
+  | { readonly ok: true; readonly value: Mm; readonly unit: LengthUnit }
   | { readonly ok: false; readonly problem: LengthProblem }
 
-const UNITS: Readonly<Record<string, 'mm' | 'cm' | 'in'>> = {
+const UNITS: Readonly<Record<string, LengthUnit>> = {
   mm: 'mm',
   millimetre: 'mm',
   millimetres: 'mm',
@@ -15,6 +16,14 @@ const UNITS: Readonly<Record<string, 'mm' | 'cm' | 'in'>> = {
   cm: 'cm',
   centimetre: 'cm',
   centimetres: 'cm',
+  m: 'm',
+  metre: 'm',
+  metres: 'm',
+  meter: 'm',
+  meters: 'm',
+  ft: 'ft',
+  foot: 'ft',
+  feet: 'ft',
   in: 'in',
   inch: 'in',
   inches: 'in',
@@ -25,7 +34,7 @@ const UNITS: Readonly<Record<string, 'mm' | 'cm' | 'in'>> = {
 }
 /** Decimals of a millimetre that a typed length is kept with: a thousandth of what any instrument reads. */
 const DECIMALS = 9
-const FACTOR = { mm: 1, cm: 10, in: MM_PER_INCH } as const
+const FACTOR = { mm: 1, cm: 10, m: 1000, in: MM_PER_INCH, ft: 12 * MM_PER_INCH } as const
 const VULGAR: Readonly<Record<string, string>> = {
   '½': '1/2',
   '¼': '1/4',
@@ -37,7 +46,7 @@ const VULGAR: Readonly<Record<string, string>> = {
 }
 
 /**
- * A length as people type it: "30", "30 mm", "3 cm", "1 3/16 in", "1-3/16\"", "1.18\"", "22,5", "½ in".
+ * A length as people type it: "30", "30 mm", "3 cm", "1 3/16 in", "1-3/16\"", "1.18\"", "22,5", "½ in", "12 m", "40 ft".
  * Without a unit it is read in `assume`. A decimal comma is accepted, thousands separators are not.
  * Never throws: what is not understood comes back as a problem code.
  * @example parseLength('1 3/16 in') // { ok: true, value: 30.1625, unit: 'in' }
@@ -52,7 +61,7 @@ export function parseLength(text: string, assume: 'mm' | 'in' = 'mm'): ParsedLen
       rest,
     )
   if (!match) {
-    const units = rest.match(/mm|cm|in(?:ch(?:es)?)?|["”″]/g)
+    const units = rest.match(/mm|cm|\bm\b|ft|in(?:ch(?:es)?)?|["”″]/g)
     return { ok: false, problem: units && units.length > 1 ? 'two-units' : 'not-a-length' }
   }
   const [, sign, whole, top, bottom, soloTop, soloBottom, decimal, suffix] = match

@@ -40,6 +40,7 @@ export default function FinishedPage() {
               <span className="text-soft">by</span>
               <select
                 className="border-0 bg-transparent font-semibold"
+                aria-label="by"
                 value={by}
                 onChange={(e) => {
                   setBy(e.target.value as Grouping)
@@ -58,6 +59,7 @@ export default function FinishedPage() {
               <span className="text-soft">show</span>
               <select
                 className="border-0 bg-transparent font-semibold"
+                aria-label="show"
                 value={only}
                 onChange={(e) => {
                   setOnly(e.target.value)

@@ -104,7 +104,7 @@ export function LayIn({ pending, tell }: { pending: boolean; tell: ReturnType<ty
         <Word
           label={form === 'spool' ? 'or its length' : 'Length'}
           value={long}
-          placeholder={units === 'mm' ? '12000, or 12 m' : 'inches'}
+          placeholder={units === 'mm' ? '12000, or 12 m' : '40 ft'}
           onType={setLong}
           problem={long.trim() === '' ? undefined : typed.problem}
         />

@@ -36,6 +36,7 @@ export function useRack() {
           if (said === undefined) return
           tellRemoved({
             said,
+            word: 'Undo',
             undo: async () => {
               await send.mutateAsync([stamped({ kind: 'undo', rack: told.rack, undoes: told.id })])
             },

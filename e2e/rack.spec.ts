@@ -1,0 +1,111 @@
+import { expect, test } from '@playwright/test'
+import { demo, url } from './pages'
+
+test('the rack: a spool weighed, an offcut laid in, wires told what to cut them from, cut and taken back', async ({
+  page,
+}) => {
+  await demo(page)
+  await page.goto(`${url()}/rack`)
+  const lay = page.getByRole('region', { name: 'Lay wire in' })
+  // a name of its own, so that it is found again
+  await lay.getByLabel('Name, if it has one').fill('Blue peg')
+  await lay.getByLabel('Size').selectOption('21 AWG')
+  await lay.getByLabel('Profile').selectOption('square')
+  await lay.getByLabel('Temper').selectOption('dead soft')
+  await lay.getByLabel('With its spool, g').fill('30')
+  await lay.getByLabel('Empty spool, g').fill('40')
+  await expect(lay).toContainText('it weighs more than without')
+  await expect(lay.getByRole('button', { name: 'Lay it in' })).toBeDisabled()
+  await lay.getByLabel('With its spool, g').fill('86,5')
+  await expect(lay).toContainText('(86.5 g − 40 g)')
+  await lay.getByRole('button', { name: 'Lay it in' }).click()
+  const spool = page.getByRole('listitem').filter({ hasText: 'Blue peg' })
+  // 46.5 g of copper of 0.72 mm square
+  await expect(spool).toContainText(/9\.9\d m|10\.0\d m/)
+  // on the scale: the stand-in has it laid on its pan, and its length is what it weighs
+  await spool.getByRole('button', { name: /^weigh/ }).click()
+  await spool.getByRole('button', { name: 'Lay it on the scale' }).click()
+  await expect(spool.getByLabel('With its spool, g')).toHaveValue(/^86\.\d+$/)
+  await spool.getByRole('button', { name: 'Keep' }).click()
+  await expect(spool.getByLabel('With its spool, g')).toBeHidden()
+  await expect(spool).toContainText(/9\.\d\d m|10\.\d\d m/)
+  // taken for something else, and undone
+  await spool.getByRole('button', { name: /^take some/ }).click()
+  await spool.getByLabel('Taken for something else').fill('2 m')
+  await spool.getByRole('button', { name: 'Keep' }).click()
+  await expect(spool).toContainText(/[78]\.\d\d m/)
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click()
+  await expect(spool).toContainText(/9\.\d\d m|10\.\d\d m/)
+})
+
+test('a wire is cut from the rack: what it came from stands there, and taking it back gives it back', async ({
+  page,
+}) => {
+  await demo(page)
+  await page.goto(`${url()}/pieces/piece-thicket/cut`)
+  const rack = page.getByRole('region', { name: 'From the rack' })
+  await expect(rack).toContainText('Fine, second hook')
+  await expect(rack).toContainText('Nothing is wasted.')
+  const left = async () =>
+    (await rack.locator('li', { hasText: 'Fine, second hook' }).innerText()).match(/leaves ([\d.]+) m/)![1]
+  const before = await left()
+  await page.getByRole('button', { name: 'Cut', exact: true }).click()
+  await expect(page.getByText(/^✓ cut at 435 mm/)).toBeVisible()
+  // one wire less to cut, the same left at the end
+  await expect(rack.locator('svg')).toHaveAttribute('aria-label', /^(?!.*Wire 4)/)
+  expect(await left()).toBe(before)
+  await page.goto(`${url()}/rack`)
+  const spool = page.getByRole('listitem').filter({ hasText: 'Fine, second hook' })
+  await spool.getByRole('button', { name: /^where it went/ }).click()
+  await expect(spool).toContainText('435 mm for Thicket in knots')
+  await page.goBack()
+  await page.getByRole('button', { name: 'take back' }).click()
+  await expect(rack.locator('svg')).toHaveAttribute('aria-label', /Wire 4/)
+})
+
+test('what to buy, over all planned pieces, as a list and as CSV; a promise with its day, erased again', async ({
+  page,
+}) => {
+  await demo(page)
+  await page.goto(`${url()}/rack/buy`)
+  await expect(page.getByRole('row', { name: /sterling silver 21 AWG/ })).toContainText('Two-sided moon')
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save as CSV' }).click()
+  expect((await download).suggestedFilename()).toBe('wire-to-buy.csv')
+  await page.goto(`${url()}/pieces/piece-thicket/plan`)
+  await page.getByRole('button', { name: 'Name and file' }).click()
+  const form = page.getByRole('form', { name: 'Made for' })
+  await form.getByLabel('Whom, initials suffice').fill('K. O.')
+  await form.getByLabel('Due').fill('2031-05-04')
+  await form.getByLabel('Agreed price').fill('a lot')
+  await form.getByRole('button', { name: 'Keep' }).click()
+  await expect(form).toContainText('Type an amount.')
+  await form.getByLabel('Agreed price').fill('95,50')
+  await form.getByRole('button', { name: 'Keep' }).click()
+  await expect(form.getByRole('button', { name: 'Erase all of it' })).toBeVisible()
+  await page.goto(url())
+  const way = page.getByRole('region', { name: 'On the way' })
+  await expect(way.getByRole('listitem').filter({ hasText: 'K. O.' })).toContainText('4 May 2031')
+  await page.goto(`${url()}/pieces/piece-thicket/plan`)
+  await page.getByRole('button', { name: 'Name and file' }).click()
+  await page.getByRole('form', { name: 'Made for' }).getByRole('button', { name: 'Erase all of it' }).click()
+  await expect(page.getByRole('form', { name: 'Made for' }).getByLabel('Due')).toHaveValue('')
+})
+
+test('the ledger of a season: marks open to their pieces, each chart has its table', async ({ page }) => {
+  await demo(page)
+  await page.goto(`${url()}/ledger`)
+  const hours = page.getByRole('region', { name: 'Price against hours' })
+  await hours.getByRole('button', { name: /^as a table/ }).click()
+  await expect(hours.getByRole('row')).toHaveCount(13)
+  const earned = page.getByRole('region', { name: /^What an hour earned/ })
+  await earned.locator('.recharts-bar-rectangle').first().click()
+  await expect(page.getByRole('button', { name: 'Bound frame: show all again' })).toBeVisible()
+  await expect(page.getByTestId('sums')).toContainText('6 pieces')
+  await page.getByRole('button', { name: /show all again/ }).click()
+  await page.getByLabel('by', { exact: true }).selectOption('metal')
+  await page.getByLabel('show', { exact: true }).selectOption('sterling silver')
+  await expect(page.getByTestId('sums')).toContainText('3 pieces')
+  await hours.locator('.recharts-scatter-symbol').first().click()
+  await expect(page).toHaveURL(/\/pieces\/season-pond-\d\/ledger$/)
+})
