@@ -1,8 +1,16 @@
-import { BEAD_FORMS, DEFAULT_SETTINGS, SERIES, STONE_KINDS, type Design, type Stone } from '@verger/core'
+import {
+  BEAD_FORMS,
+  DEFAULT_SETTINGS,
+  SERIES,
+  STONE_KINDS,
+  TECHNIQUES,
+  type Design,
+  type Stone,
+} from '@verger/core'
 import { z } from 'zod'
 import { roleSchema } from './accounts.js'
 import { rackStockSchema } from './rack.js'
-import { benchEventSchema, choicesSchema, stoneSchema } from './piece.js'
+import { benchEventSchema, choicesSchema, moment, stoneSchema } from './piece.js'
 
 const weights = z.number().min(1).max(1000)
 const newtons = z.number().min(0).max(50)
@@ -53,6 +61,11 @@ export const settingsSchema = z.strictObject({
   runShort: z
     .strictObject({ whole: z.number().min(2).max(100_000), joined: z.number().min(2).max(100_000) })
     .default({ ...DEFAULT_SETTINGS.runShort }),
+  /** When the maker had forgotten what was learned of a technique or a kind of work: older pieces teach it nothing. */
+  forgot: z
+    .record(z.string().max(40), moment)
+    .refine((f) => Object.keys(f).length <= 60, 'has more than there is to learn')
+    .default({}),
   /** Minutes that one sits at the bench, and after which one is told to rest. */
   sitting: z.number().min(10).max(600).default(DEFAULT_SETTINGS.sitting),
   rest: z.number().min(5).max(600).default(DEFAULT_SETTINGS.rest),
@@ -162,6 +175,9 @@ export const neededSchema = z.object({
   stock: rackStockSchema,
   length: z.number(),
   longest: z.number().optional(),
+  /** What it takes without its spare ends, and what it is made by. An older Verger did not keep them. */
+  net: z.number().optional(),
+  technique: z.enum(TECHNIQUES).optional(),
 })
 export type Needed = z.infer<typeof neededSchema>
 
@@ -181,6 +197,8 @@ export const savedPlanSchema = z.object({
   minutes: z.number(),
   /** What is cut for it: wires whole, what is wound as runs that may be joined. An older Verger did not keep it. */
   needs: z.array(neededSchema).optional(),
+  /** Minutes by kind of work. An older Verger did not keep them. */
+  minutesBy: z.record(z.string(), z.number()).optional(),
 })
 export type SavedPlan = z.infer<typeof savedPlanSchema>
 

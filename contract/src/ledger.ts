@@ -1,4 +1,4 @@
-import { STAGES } from '@verger/core'
+import { STAGES, TECHNIQUES } from '@verger/core'
 import { z } from 'zod'
 import { costsSchema } from './api.js'
 
@@ -17,10 +17,20 @@ export const ledgerRowSchema = z.object({
   /** Metal, in money. */
   metal: z.number(),
   costs: costsSchema,
-  /** Wires of which the real length is known: what was planned and what was cut of them, mm. */
+  /** Wires of which the real length is known, mm: what was planned and what they took; of those whose rest nobody measured, what was cut. */
   planned: z.number(),
   used: z.number(),
   /** Milliseconds by stage of the work; null where an older Verger finished it. */
   stages: z.record(z.enum(STAGES), z.number()).nullable(),
 })
 export type LedgerRow = z.infer<typeof ledgerRowSchema>
+
+/** What a finished piece teaches: each wire as it was planned and as it was used, and each kind of work as it was reckoned and as it went. */
+export const lessonSchema = z.object({
+  pieceId: z.string(),
+  name: z.string(),
+  finishedAt: z.string(),
+  wires: z.array(z.object({ technique: z.enum(TECHNIQUES), planned: z.number(), used: z.number() })),
+  work: z.array(z.object({ kind: z.string(), reckoned: z.number(), took: z.number() })),
+})
+export type Lesson = z.infer<typeof lessonSchema>

@@ -160,6 +160,11 @@ export function readMended(value: unknown): BenchMoveRow | undefined {
   }
 }
 
+const LEFT = 'left of '
+/** What was left over of a wire once it was set, mm, is told as a measure under this name. */
+export const leftOver = (wire: string): string => `${LEFT}${wire}`
+const isLeftOver = (subject: string): boolean => subject.startsWith(LEFT)
+
 /** Lengths nearer than this are one, mm. */
 const SAME = 0.01
 
@@ -195,7 +200,7 @@ export const benchEventSchema = z
     /** When the device says it was: kept as told, and never what decides which of two events is newer. */
     at: moment,
   })
-  .superRefine(({ kind, value, from }, context) => {
+  .superRefine(({ kind, subject, value, from }, context) => {
     const wrong = (message: string, path = 'value') =>
       context.addIssue({ code: 'custom', path: [path], message })
     if (from) {
@@ -212,8 +217,17 @@ export const benchEventSchema = z
           wrong('must be milliseconds, a day at most')
         break
       case 'cut':
-      case 'measured':
         if (typeof value !== 'number' || !(value > 0) || value > 100_000) wrong('must be a length in mm')
+        break
+      case 'measured':
+        // nothing may be left over
+        if (
+          typeof value !== 'number' ||
+          value < 0 ||
+          value > 100_000 ||
+          (value === 0 && !isLeftOver(subject))
+        )
+          wrong('must be a length in mm')
         break
       case 'note':
       case 'reason':

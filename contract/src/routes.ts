@@ -18,7 +18,7 @@ import {
   readingSchema,
   readingWriteSchema,
 } from './instruments.js'
-import { ledgerRowSchema } from './ledger.js'
+import { ledgerRowSchema, lessonSchema } from './ledger.js'
 import { rackRowSchema, rackWriteSchema } from './rack.js'
 import {
   costsWriteSchema,
@@ -503,6 +503,13 @@ export const ROUTES: readonly RouteContract[] = [
     path: '/api/ledger',
     says: 'Finished pieces: what each was planned to take, took and brought',
     gives: z.array(ledgerRowSchema),
+    status: 200,
+  },
+  {
+    method: 'GET',
+    path: '/api/ledger/lessons',
+    says: 'What the pieces that were finished last teach of wire and time',
+    gives: z.array(lessonSchema),
     status: 200,
   },
   {

@@ -14,6 +14,7 @@ export * from './shake/index.js'
 export * from './cut/index.js'
 export * from './guide/index.js'
 export * from './price/index.js'
+export * from './learn/index.js'
 export * from './plan/index.js'
 export {
   chooseOne,

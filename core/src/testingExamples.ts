@@ -124,6 +124,9 @@ export const GIVEN: Readonly<Record<string, () => unknown>> = {
     price: 20,
     per: 'm',
   }),
+  wishes: () => DEFAULT_SETTINGS.rack,
+  // a solver that finds nothing: what is left is to cut by hand
+  noSolver: () => () => undefined,
   weave: () => {
     const parsed = parseWeave('a: 3(1) 1(1-2)')
     return parsed.ok ? parsed.weave : undefined

@@ -129,3 +129,61 @@ describe('work on the way', () => {
     expect((await work()).pieces[0]!.needs.map((n) => n.id)).toContain(wire)
   }, 60_000)
 })
+
+describe('the ledger', () => {
+  it('tells finished pieces with what they took, and what they teach once rests were measured', async () => {
+    const { cookie, piece } = await begun()
+    const choices = {
+      family: 'bound-frame',
+      options: startingOptions(
+        STONE as Stone,
+        'bound-frame',
+        { alloy: 'copper', temper: 'half hard' },
+        undefined,
+        true,
+      ),
+    }
+    const saved = await call(
+      'PUT',
+      `/api/pieces/${piece.id}/plan`,
+      { version: piece.version, familyVersion: 1, choices, lengths: {} },
+      cookie,
+    )
+    const { plan } = saved.body.piece
+    const [need] = plan.needs as { id: string; length: number; net: number; technique: string }[]
+    const event = (kind: string, subject: string, value?: number) => ({
+      id: eventId(),
+      kind,
+      subject,
+      value,
+      at,
+    })
+    const tell = (...events: object[]) => call('POST', `/api/pieces/${piece.id}/events`, { events }, cookie)
+    await tell(event('cut', need!.id, 300), event('time', 'bind-foot', 240_000))
+    await call(
+      'PUT',
+      `/api/pieces/${piece.id}`,
+      { version: saved.body.piece.version, station: 'ledger' },
+      cookie,
+    )
+    for (let i = 0; i < 30; i++) {
+      if ((await call('POST', `/api/pieces/${piece.id}/finish`, undefined, cookie)).status === 204) break
+      await new Promise((resolve) => setTimeout(resolve, 500))
+    }
+    const row = async () => (await call('GET', '/api/ledger', undefined, cookie)).body[0]
+    const lesson = async () => (await call('GET', '/api/ledger/lessons', undefined, cookie)).body[0]
+    expect(await row()).toMatchObject({ pieceId: piece.id, alloy: 'copper', minutes: 4, used: 300 })
+    expect((await row()).stages.Binding).toBe(240_000)
+    // without its rest a cut teaches nothing of what the wire takes
+    expect((await lesson()).wires).toEqual([])
+    expect((await lesson()).work).toEqual([
+      { kind: 'bind', reckoned: plan.minutesBy.bind, took: expect.closeTo(4, 9) },
+    ])
+    await tell(event('measured', `left of ${need!.id}`, 60))
+    expect((await lesson()).wires).toEqual([{ technique: need!.technique, planned: need!.net, used: 240 }])
+    expect(await row()).toMatchObject({ planned: need!.net, used: 240 })
+    // nothing left over is a rest as well; of anything else nothing is no length
+    expect((await tell(event('measured', `left of ${need!.id}`, 0))).status).toBe(201)
+    expect((await tell(event('measured', 'sample', 0))).status).toBe(400)
+  }, 120_000)
+})

@@ -307,7 +307,7 @@ function read(
  * program in whole numbers over those that could still lower the best plan found is exact. Where the time is too short for that, the best plan found and
  * the bound.
  * @throws RangeError for a length that is not above 0
- * @example cuttingPlan({ stocks: [{ id: 'a', length: 300 }], pieces: [{ id: 'hoop', length: 240 }], runs: [], wishes }, highs).from[0].rest // 60
+ * @example cuttingPlan({ stocks: [{ id: 'a', length: 300 }], pieces: [{ id: 'hoop', length: 240 }], runs: [], wishes }, noSolver).from[0].rest // 60
  */
 export function cuttingPlan(
   task: CuttingTask,

@@ -65,7 +65,7 @@ export interface Judged {
   readonly part: number
 }
 
-/** @example judgedBy({ stocks: [{ id: 'a', length: 300 }], pieces: [], runs: [], wishes }).wasted(20) // 20 where 60 mm are worth keeping */
+/** @example judgedBy({ stocks: [{ id: 'a', length: 300 }], pieces: [], runs: [], wishes }).wasted(20) // 20 */
 export function judgedBy({ stocks, wishes }: CuttingTask): Judged {
   const longest = Math.max(0, ...stocks.map((s) => s.length))
   const spared =

@@ -45,3 +45,13 @@ export function timeByStage(
   for (const { id, kind } of steps) by[OF[kind]] += time[id] ?? 0
   return by
 }
+
+/** Minutes by kind of work, of time that was told in milliseconds by step. @example minutesByKind([{ id: 'a', kind: 'bind' }], { a: 60000 }).bind // 1 */
+export function minutesByKind(
+  steps: readonly { readonly id: string; readonly kind: OperationKind }[],
+  time: Readonly<Record<string, number>>,
+): Partial<Record<OperationKind, number>> {
+  const by: Partial<Record<OperationKind, number>> = {}
+  for (const { id, kind } of steps) if (time[id] !== undefined) by[kind] = (by[kind] ?? 0) + time[id] / 60_000
+  return by
+}

@@ -34,6 +34,8 @@ export interface WorkshopSettings {
   readonly rack: CuttingWishes
   /** One piece in so many may run short: of a wire that is cut whole, of one that can be joined. */
   readonly runShort: { readonly whole: number; readonly joined: number }
+  /** When what was learned of a technique or a kind of work was forgotten: older pieces teach it nothing. */
+  readonly forgot: Readonly<Record<string, string>>
   /** Minutes that one sits at the bench, and after which one is told to rest. */
   readonly sitting: number
   readonly rest: number
@@ -63,6 +65,7 @@ export const DEFAULT_SETTINGS: WorkshopSettings = {
   ear: MOST_ON_EAR,
   rack: { keep: KEPT, useShorts: true, keepLongest: false },
   runShort: { whole: 200, joined: 20 },
+  forgot: {},
   sitting: 90,
   rest: 40,
 }

@@ -8,8 +8,10 @@ import {
   numberOf,
   plan,
   planHold,
+  plannedWires,
   planThoroughLeast,
   type Options,
+  type Plan,
   type PlanRequest,
   type Step,
 } from '@verger/core'
@@ -44,17 +46,32 @@ export function unchecked(request: PlanRequest): ComputeResult {
         demands: { ...request.settings.demands },
         rack: { ...request.settings.rack },
         runShort: { ...request.settings.runShort },
+        // of what was learned a plan knows nothing
+        forgot: {},
       },
       lengths: Object.fromEntries(made.cut.wires.map((w) => [w.id, numberOf(w.length)])),
       hold: null,
       metal: numberOf(made.cut.metal),
       minutes: made.steps.reduce((sum, s) => sum + s.minutes, 0),
-      needs: neededBy(made.cut).map(({ stock: { alloy, size, profile, temper }, ...need }) => ({
-        ...need,
-        stock: { alloy, size: size.label, profile, temper },
-      })),
+      needs: needsOf(made),
+      minutesBy: minutesBy(made),
     },
   }
+}
+
+/** Wire that a plan needs, with what each takes and is made by. */
+function needsOf({ cut, design }: Plan): SavedPlan['needs'] {
+  const wires = new Map(plannedWires(cut, design).map((w) => [w.id, w]))
+  return neededBy(cut).map(({ stock: { alloy, size, profile, temper }, ...need }) => {
+    const { net, technique } = wires.get(need.id)!
+    return { ...need, net, technique, stock: { alloy, size: size.label, profile, temper } }
+  })
+}
+
+function minutesBy({ steps }: Plan): Record<string, number> {
+  const by: Record<string, number> = {}
+  for (const s of steps) by[s.kind] = (by[s.kind] ?? 0) + s.minutes
+  return by
 }
 
 /** Runs in a worker thread: what a plan holds. @throws Error for one that cannot be built */

@@ -1,9 +1,11 @@
-import { NO_COSTS, type BenchEvent, type Costs, type SavedPlan } from '@verger/contract'
+import { leftOver, NO_COSTS, type BenchEvent, type Costs, type SavedPlan } from '@verger/contract'
 import {
   DEFAULT_SETTINGS,
   family as familyOf,
-  numberOf,
+  minutesByKind,
+  neededBy,
   plan,
+  plannedWires,
   timeByStage,
   type Plan,
   type Stone,
@@ -183,6 +185,7 @@ export function finishedFigures(
     reasons: {},
     costs: piece.costs,
     stages: timeByStage(made.design.operations, time),
+    took: minutesByKind(made.design.operations, time),
   }
 }
 
@@ -197,7 +200,14 @@ function eventsOf(made: Plan, stone: Stone, { id, pace, wire }: SeasonPiece, at:
       at: new Date(at - 7200_000 + 900 * out.length).toISOString(),
       ...(value === undefined ? {} : { value }),
     })
-  for (const w of made.cut.wires) push('cut', w.id, Math.round(numberOf(w.length) * wire))
+  const shown = new Map(neededBy(made.cut).map((n) => [n.id, n.length]))
+  // each strays a little by itself about what this piece took
+  plannedWires(made.cut, made.design).forEach((w, i) => {
+    const cut = shown.get(w.id)!
+    const used = w.net * (wire + 0.008 * Math.sin(3 * i + at))
+    push('cut', w.id, cut)
+    push('measured', leftOver(w.id), Math.max(0, Math.round(cut - used)))
+  })
   for (const step of made.steps) {
     push('time', step.id, Math.round(step.minutes * pace * 60_000))
     push('step-done', step.id)

@@ -11,7 +11,7 @@ import {
   type SavedPlan,
   type VariantWrite,
 } from '@verger/contract'
-import { family, timeByStage, withKeptPrices, type PlanRequest } from '@verger/core'
+import { family, minutesByKind, timeByStage, withKeptPrices, type PlanRequest } from '@verger/core'
 import { createHash, randomUUID } from 'node:crypto'
 import { Compute } from '../compute/compute.module.js'
 import type { ComputeResult } from '../compute/plan.worker.js'
@@ -226,6 +226,7 @@ export class PiecesService {
       reasons: bench.reasons,
       costs: piece.costs,
       stages: seen && timeByStage(seen.design.operations, bench.time),
+      took: seen && minutesByKind(seen.design.operations, bench.time),
     })
   }
 }

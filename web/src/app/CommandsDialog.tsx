@@ -35,6 +35,7 @@ const PAGES: readonly { readonly name: string; readonly about?: string; readonly
   { name: 'Weaves', about: 'weave lab', to: '/weaves' },
   { name: 'Sizes', about: 'rings, bails, coils and more', to: '/sizes' },
   { name: 'Rack', about: 'spools, lengths and offcuts of wire, and what to buy', to: '/rack' },
+  { name: 'What the hand teaches', about: 'wire and time, from your finished pieces', to: '/learned' },
   { name: 'Drawer', about: 'wires, beads, findings, tools', to: '/drawer' },
   { name: 'Ledger', about: 'finished pieces', to: '/ledger' },
   { name: 'How it is worked out', about: 'what “held” means', to: '/method' },

@@ -10,6 +10,7 @@ import { ruleOf } from '../../ui/rule.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { ServerCheck } from '../../ui/ServerCheck.js'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
+import { RunsShort } from './RunsShort.js'
 import { cutFrom, sourceOf, thingSaid } from '../rack/things.js'
 import { useCuttingPlan, useRack } from '../rack/useRack.js'
 import { FromRack } from './FromRack.js'
@@ -96,6 +97,7 @@ export default function CutPage({ me }: { me: Me }) {
             <h2 className="text-2xl">From the rack</h2>
             <FromRack plan={fromRack} rows={rows} needs={needs} names={nameOf} problem={problem} />
           </section>
+          <RunsShort plan={plan} piece={piece.id} />
           <h2 className="text-2xl">Gather</h2>
           <GatherList plan={plan} />
         </aside>

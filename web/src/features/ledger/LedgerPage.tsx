@@ -1,12 +1,14 @@
-import type { Me } from '@verger/contract'
-import { family } from '@verger/core'
-import { useParams } from 'react-router'
+import { leftOver, type Me } from '@verger/contract'
+import { family, lengthText, mm } from '@verger/core'
+import { Link, useParams } from 'react-router'
 import { useSavedPlan } from '../../app/savedPlan.js'
 import { sayHeld } from '../../app/held.js'
 import { keeperOf } from '../../app/session.js'
 import { useBench } from '../../bench/useBench.js'
 import { Figure } from '../../ui/Figure.js'
 import { sayLength } from '../../app/workshop.js'
+import { readLength } from '../../ui/readLength.js'
+import { Typed } from '../../ui/Rows.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
 import { ledgerWires, tookOf } from './figures.js'
 import { Pricing } from './Pricing.js'
@@ -36,7 +38,8 @@ export default function LedgerPage({ me }: { me: Me }) {
               <tr className="border-b border-hair text-left text-soft">
                 <th className="py-1 font-normal">wire</th>
                 <th className="text-right font-normal">planned</th>
-                <th className="text-right font-normal">used</th>
+                <th className="text-right font-normal">cut</th>
+                <th className="text-right font-normal">left of it</th>
                 <th className="text-right font-normal">metal</th>
               </tr>
             </thead>
@@ -51,12 +54,39 @@ export default function LedgerPage({ me }: { me: Me }) {
                     {used === undefined ? unused : sayLength(used, settings, 0)}
                   </td>
                   <td className="text-right">
+                    {used !== undefined && (
+                      <Typed
+                        label={`${name}, left of it`}
+                        value={
+                          bench.tally.measured[leftOver(id)] === undefined
+                            ? ''
+                            : lengthText(mm(bench.tally.measured[leftOver(id)]!), settings.units)
+                        }
+                        placeholder="if measured"
+                        good={(t) => {
+                          const { value } = readLength(t, settings.units, true)
+                          return t.trim() === '' || (value !== undefined && value < used)
+                        }}
+                        hint="what was trimmed off, less than was cut"
+                        onTake={(t) => {
+                          const { value } = readLength(t, settings.units, true)
+                          if (value !== undefined) void bench.add('measured', leftOver(id), value)
+                          else void bench.undo('measured', leftOver(id), 99)
+                        }}
+                      />
+                    )}
+                  </td>
+                  <td className="text-right">
                     <Figure name={`${name}, metal`} q={metal} />
                   </td>
                 </tr>
               ))}
             </tbody>
           </table>
+          <p className="mt-1 text-[15px] text-soft">
+            What was left of a wire, both ends together, teaches how much yours take:{' '}
+            <Link to="/learned">what the hand teaches</Link>.
+          </p>
           <TimeByStage plan={plan} time={bench.tally.time} />
         </div>
         <div>

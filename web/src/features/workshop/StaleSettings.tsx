@@ -16,6 +16,7 @@ const NAMES: Readonly<Record<keyof Settings, string>> = {
   hidden: 'Most of the face behind wire, %',
   ear: 'Most on one ear, g',
   rack: 'How wire is cut from the rack',
+  forgot: 'What was forgotten of what was learned',
   sitting: 'Minutes of a sitting',
   rest: 'Minutes to a rest',
   runShort: 'One piece in so many may run short',

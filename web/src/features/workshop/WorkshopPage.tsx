@@ -247,6 +247,22 @@ function Works({ me }: { me: Me }) {
         <p className="m-0 text-[15px] text-soft">
           Typical, uncited: 4 to 12 g. Earrings that are heavier say so on their plan.
         </p>
+        <h3 className="mt-5 text-xl">How often a wire may run short</h3>
+        {(
+          [
+            ['whole', 'Of wires cut whole, one piece in'],
+            ['joined', 'Of what can be joined, one piece in'],
+          ] as const
+        ).map(([id, name]) => (
+          <Amount
+            key={id}
+            name={name}
+            value={settings.runShort[id]}
+            valid={(n) => n >= 2 && n <= 100_000}
+            hint="a number from 2 to 100000"
+            onChange={(n) => set({ runShort: { ...settings.runShort, [id]: n } })}
+          />
+        ))}
         <h3 className="mt-5 text-xl">How long you sit</h3>
         <Amount
           name="Minutes of a sitting"

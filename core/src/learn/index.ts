@@ -1,0 +1,7 @@
+export { shareBelow, valueAbove } from './studentT.js'
+export { HABIT, plannedWires, TECHNIQUES, techniqueOf, windingOf } from './technique.js'
+export type { PlannedWire, Technique } from './technique.js'
+export { anyShort, chanceOver, chanceShort, learnedFrom, spareFor, timesFor } from './usage.js'
+export type { CutLength, Learned, Usage } from './usage.js'
+export { paceOf } from './pace.js'
+export type { Pace, WorkDone } from './pace.js'
