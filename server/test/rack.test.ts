@@ -133,6 +133,6 @@ describe('the rack', () => {
       expect(row.taken).toHaveLength(own.length)
       expect(row.length).toBeCloseTo(100_000 - own.reduce((sum, c) => sum + c.length, 0), 6)
     }
-    expect(cuts.length).toBeGreaterThan(80)
+    expect(cuts.length).toBeGreaterThanOrEqual(80)
   }, 120_000)
 })

@@ -68,5 +68,10 @@ export const plannedWires = (cut: CutList, design: Pick<Design, 'joints'>): Plan
     technique: techniqueOf(w),
     net: w.parts.reduce((sum, p) => (p.kind === 'allowance' ? sum : sum + numberOf(p.quantity)), 0),
   })),
-  ...cut.spools.map((s) => ({ id: spoolId(s), technique: windingOf(s, design), net: numberOf(s.length) })),
+  ...cut.spools.map((s) => ({
+    id: spoolId(s),
+    technique: windingOf(s, design),
+    // what the hand holds at both ends of a bind is spare
+    net: s.binds.reduce((sum, b) => sum + numberOf(b.turns) * numberOf(b.turn), 0),
+  })),
 ]

@@ -11,7 +11,7 @@ export function RunsShort({ plan, piece }: { plan: Plan; piece: string }) {
   const { whole, joined, allowed, spare, has, from } = chancesOf(plan, learned, settings.runShort)
   const known = (
     <Link to="/learned" className="text-soft">
-      {from === 0 ? 'by the habit: nothing of your own yet' : `from ${from} of your own and more`}
+      {from === 0 ? 'by the habit: nothing of your own yet' : `from ${from} or more wires of your own`}
     </Link>
   )
   const over = whole > allowed.whole || joined > allowed.joined

@@ -1,5 +1,5 @@
 import type { Me } from '@verger/contract'
-import { HABIT, paceOf, TECHNIQUES, type Technique } from '@verger/core'
+import { HABIT, paceOf, TECHNIQUES, type OperationKind, type Technique } from '@verger/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { api } from '../../app/api.js'
@@ -17,24 +17,35 @@ const TECHNIQUE_WORDS: Readonly<Record<Technique, string>> = {
   lashed: 'Lashing',
 }
 
-const WORK_WORDS: Readonly<Record<string, string>> = {
+const WORK_WORDS: Readonly<Record<OperationKind, string>> = {
   gather: 'Gathering',
   straighten: 'Straightening',
+  twist: 'Twisting',
   cut: 'Cutting',
   mark: 'Marking',
   align: 'Aligning',
   bind: 'Binding',
-  lash: 'Lashing and tying',
-  bend: 'Bending',
-  shape: 'Shaping',
-  seat: 'Setting the stone',
-  close: 'Closing',
-  roll: 'Rolling',
+  unclamp: 'Taking off clamps and tape',
+  wind: 'Winding',
   coil: 'Coiling',
+  hook: 'Hooking',
+  lash: 'Lashing and tying',
+  shape: 'Shaping',
+  shoulder: 'Bending the shoulder',
+  bend: 'Bending',
+  close: 'Closing',
+  try: 'Trying the stone, samples',
+  seat: 'Setting the stone',
+  roll: 'Rolling',
+  curl: 'Curling ends',
+  cross: 'Crossing over',
+  thread: 'Threading',
   trim: 'Trimming',
   smooth: 'Smoothing',
+  darken: 'Darkening',
   polish: 'Polishing',
 }
+const workSaid = (kind: string): string => (WORK_WORDS as Readonly<Record<string, string>>)[kind] ?? kind
 
 /** The share of what is planned that is used on the whole, as one says it. */
 const more = (middle: number): string => {
@@ -161,7 +172,7 @@ export default function LearnedPage({ me }: { me: Me }) {
                       kind,
                       known(kind).flatMap((l) => l.work),
                     )
-                    const said = WORK_WORDS[kind] ?? kind
+                    const said = workSaid(kind)
                     return (
                       <tr key={kind} className="border-b border-line">
                         <td className="py-1.5">{said}</td>

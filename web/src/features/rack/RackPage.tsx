@@ -29,8 +29,8 @@ export default function RackPage({ me }: { me: Me }) {
       </p>
       {problem && <Problem>{problem.message}</Problem>}
       {rows ? (
-        <div className="mt-3 grid items-start gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_330px]">
-          <div>
+        <div className="mt-3 grid items-start gap-x-10 gap-y-6 grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_330px]">
+          <div className="min-w-0">
             {there.length === 0 && (
               <p className="text-lg">
                 Nothing lies here yet. Lay in your spools, by weight or by length, and the offcuts that are
