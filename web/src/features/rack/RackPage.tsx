@@ -1,4 +1,5 @@
 import type { Me } from '@verger/contract'
+import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
 import { Frame } from '../../ui/Frame.js'
 import { Problem } from '../../ui/Problem.js'
@@ -10,10 +11,13 @@ import { kindSaid, kindsOf } from './things.js'
 import { useRack } from './useRack.js'
 import { Wishes } from './Wishes.js'
 
+const StockFile = lazy(() => import('./StockFile.js'))
+
 /** Wire that is there: spools, lengths, offcuts and coils, drawn to one scale, and what became of it. */
 export default function RackPage({ me }: { me: Me }) {
   const { rack, rows, tell, pending, problem } = useRack()
   const { settings } = me.workshop
+  const [file, setFile] = useState(false)
   const there = (rows ?? []).filter((r) => r.gone === null)
   // spools are drawn as spools: lengths and coils share one scale
   const longest = Math.max(1, ...there.filter((r) => r.form !== 'spool').map((r) => r.length))
@@ -28,6 +32,11 @@ export default function RackPage({ me }: { me: Me }) {
         The wire that is there. Cut tells what each wire is cut from, and what is cut goes off it by itself.
       </p>
       {problem && <Problem>{problem.message}</Problem>}
+      {file && (
+        <Suspense fallback={null}>
+          <StockFile onClose={() => setFile(false)} />
+        </Suspense>
+      )}
       {rows ? (
         <div className="mt-3 grid items-start gap-x-10 gap-y-6 grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_330px]">
           <div className="min-w-0">
@@ -65,7 +74,16 @@ export default function RackPage({ me }: { me: Me }) {
             ))}
           </div>
           <div className="grid gap-6">
-            <LayIn pending={pending} tell={tell} />
+            <div>
+              <LayIn pending={pending} tell={tell} />
+              <button
+                type="button"
+                className="mt-2 border-0 bg-transparent p-0 text-copper underline"
+                onClick={() => setFile(true)}
+              >
+                Bring in a list of your own
+              </button>
+            </div>
             <Wishes me={me} />
           </div>
         </div>
