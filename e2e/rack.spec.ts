@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { demo, url } from './pages'
+import { demo, ask, toTheLedger, url } from './pages'
 
 test('the rack: a spool weighed, an offcut laid in, wires told what to cut them from, cut and taken back', async ({
   page,
@@ -108,4 +108,72 @@ test('the ledger of a season: marks open to their pieces, each chart has its tab
   await expect(page.getByTestId('sums')).toContainText('3 pieces')
   await hours.locator('.recharts-scatter-symbol').first().click()
   await expect(page).toHaveURL(/\/pieces\/season-pond-\d\/ledger$/)
+})
+
+test('from a weighed spool to a finished batch of three and its ledger', async ({ page }) => {
+  await demo(page)
+  // the wire of a ring, onto the rack: one spool by weight, one by length
+  await page.goto(`${url()}/rack`)
+  const lay = page.getByRole('region', { name: 'Lay wire in' })
+  for (const [name, size, weight] of [
+    ['Shank spool', '16 AWG', '96'],
+    ['Hoop spool', '19 AWG', '70'],
+  ] as const) {
+    await lay.getByLabel('Name, if it has one').fill(name)
+    await lay.getByLabel('Size').selectOption(size)
+    await lay.getByLabel('Profile').selectOption('round')
+    await lay.getByLabel('Temper').selectOption('half hard')
+    await lay.getByLabel('With its spool, g').fill(weight)
+    await lay.getByLabel('Empty spool, g').fill('38')
+    await lay.getByRole('button', { name: 'Lay it in' }).click()
+    await expect(page.getByRole('listitem').filter({ hasText: name })).toBeVisible()
+  }
+  await page.goto(`${url()}/pieces/piece-marble/plan`)
+  await page.getByRole('button', { name: 'Name and file' }).click()
+  const repeat = page.getByRole('region', { name: 'Repeat it' })
+  await repeat.getByLabel('Pieces of the batch').fill('one')
+  await expect(repeat).toContainText('Type a number from 2 to 24.')
+  await repeat.getByLabel('Pieces of the batch').fill('3')
+  await repeat.getByRole('button', { name: 'Begin them' }).click()
+  await expect(page).toHaveURL(/\/cut$/)
+  const first = page.url().match(/pieces\/([^/]+)\/cut/)![1]!
+  // all three are cut in one go
+  await page.goto(`${url()}/rack/cut`)
+  await page.getByRole('button', { name: 'none of them' }).click()
+  for (const place of [1, 2, 3])
+    await page.getByRole('checkbox', { name: new RegExp(`, ${place} of 3`) }).check()
+  const shanks = page.getByRole('region', { name: 'Shank spool' })
+  await expect(shanks.getByRole('listitem')).toHaveCount(3)
+  const cuts = page.getByRole('button', { name: /^Cut: / })
+  for (let left = await cuts.count(); left > 0; left--) {
+    await expect(cuts).toHaveCount(left)
+    await cuts.first().click()
+  }
+  await expect(cuts).toHaveCount(0)
+  const rack = await ask<{ name: string; taken: { piece: string }[] }[]>(page, 'GET', '/api/rack')
+  await expect(async () => {
+    const rows = await ask<typeof rack>(page, 'GET', '/api/rack')
+    expect(rows.find((r) => r.name === 'Shank spool')!.taken).toHaveLength(3)
+    expect(rows.find((r) => r.name === 'Hoop spool')!.taken).toHaveLength(6)
+  }).toPass()
+  // the same step from piece to piece
+  await page.goto(`${url()}/pieces/${first}/wrap`)
+  const batch = page.getByRole('navigation', { name: 'Batch' })
+  await expect(batch).toContainText('Piece 1 of 3')
+  const title = await page.getByRole('heading', { level: 1 }).textContent()
+  await batch.getByRole('link', { name: 'Next piece' }).click()
+  await expect(batch).toContainText('Piece 2 of 3')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(title!)
+  // one of them to its ledger, with what was left of a wire
+  await page.goto(`${url()}/pieces/${first}/plan`)
+  await toTheLedger(page)
+  const left = page.getByLabel(/^Shank, left of it/)
+  await left.fill('400')
+  await expect(page.getByText('Type what was trimmed off, less than was cut.')).toBeVisible()
+  await left.fill('22')
+  await left.press('Enter')
+  await page.goto(`${url()}/learned`)
+  await expect(page.getByRole('row', { name: /^Bent frame wire/ })).toContainText(/\d+ wires/)
+  await page.goto(`${url()}/ledger`)
+  await expect(page.getByRole('row', { name: /, 1 of 3/ })).toBeVisible()
 })

@@ -10,7 +10,7 @@ import {
 import { z } from 'zod'
 import { roleSchema } from './accounts.js'
 import { rackStockSchema } from './rack.js'
-import { benchEventSchema, choicesSchema, moment, stoneSchema } from './piece.js'
+import { benchEventSchema, choicesSchema, clientId, moment, stoneSchema } from './piece.js'
 
 const weights = z.number().min(1).max(1000)
 const newtons = z.number().min(0).max(50)
@@ -244,7 +244,23 @@ export const NO_COSTS: Costs = {
 export const costsWriteSchema = z.strictObject({ version, costs: costsSchema })
 export type CostsWrite = z.infer<typeof costsWriteSchema>
 
+/** A piece is made beside others like it: which of how many it is. */
+export const batchSchema = z
+  .strictObject({
+    id: clientId,
+    place: z.number().int().min(1).max(60),
+    of: z.number().int().min(2).max(60),
+  })
+  .refine((b) => b.place <= b.of, { message: 'must be one of them', path: ['place'] })
+export type Batch = z.infer<typeof batchSchema>
+const repeat = {
+  batch: batchSchema.nullable(),
+  /** Made to learn, in base metal: it counts in no cost and no price. */
+  practice: z.boolean(),
+}
+
 export const pieceRowSchema = z.object({
+  ...repeat,
   id: z.string(),
   version: z.number().int(),
   name: z.string(),
@@ -261,6 +277,7 @@ export type PieceRow = z.infer<typeof pieceRowSchema>
 
 /** A piece in a list: what a list shows, without its plan, its variants and the stone's outline. */
 export const pieceSummarySchema = z.object({
+  ...repeat,
   id: z.string(),
   version: z.number().int(),
   name: z.string(),
@@ -287,6 +304,8 @@ export type PiecePage = z.infer<typeof piecePageSchema>
 export const pieceCreateSchema = z.strictObject({
   stoneId: z.string().max(40),
   name: z.string().trim().max(120).default(''),
+  batch: batchSchema.nullable().default(null),
+  practice: z.boolean().default(false),
 })
 export type PieceCreate = z.infer<typeof pieceCreateSchema>
 export const pieceEditSchema = z.strictObject({

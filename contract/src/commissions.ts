@@ -39,6 +39,8 @@ export const workRowSchema = z.object({
   due: z.string().nullable(),
   client: z.string(),
   occasion: z.string(),
+  /** Its setting; null where none is planned yet. */
+  family: z.string().nullable(),
   /** Minutes that the plan reckons with; null where there is none yet. */
   minutes: z.number().nullable(),
   /** Milliseconds that were worked on it. */

@@ -1,5 +1,6 @@
 import {
   archivedBenchEventSchema,
+  batchSchema,
   commissionSchema,
   costsSchema,
   drawerItemSchema,
@@ -53,6 +54,8 @@ export const archiveSchema = z.strictObject({
       plan: savedPlanSchema.nullable(),
       variants: z.array(variantSchema),
       costs: costsSchema.nullable(),
+      batch: batchSchema.nullable().default(null),
+      practice: z.boolean().default(false),
       removedAt: moment.nullable(),
       createdAt: moment,
       updatedAt: moment,

@@ -155,6 +155,8 @@ export const migrations: Record<string, Migration> = {
           workshop_id text not null, piece_id text not null, version integer not null default 1,
           commission jsonb not null, primary key (workshop_id, piece_id),
           foreign key (workshop_id, piece_id) references pieces(workshop_id, id) on delete cascade)`,
+        `alter table pieces add column batch jsonb`,
+        `alter table pieces add column practice boolean not null default false`,
         // pieces on the way: all that nobody has finished
         `create index pieces_on_the_way on pieces (workshop_id) where station <> 'ledger' and removed_at is null`,
         `create index bench_events_time on bench_events (workshop_id, piece_id) include (value) where kind = 'time'`,

@@ -1,4 +1,5 @@
 import type {
+  Batch,
   BenchEvent,
   Commission,
   Costs,
@@ -118,6 +119,8 @@ export interface Tables {
     variants: ColumnType<Variant[], string | undefined, string>
     costs: ColumnType<Costs | null, string | null | undefined, string | null>
     glance: ColumnType<Glance | null, string | null | undefined, string | null>
+    batch: ColumnType<Batch | null, string | null | undefined, string | null>
+    practice: Generated<boolean>
     removed_at: Date | null
     created_at: Made
     updated_at: Made

@@ -58,6 +58,7 @@ export class LedgerRepository {
       join stones s on s.workshop_id = p.workshop_id and s.id = p.stone_id
       left join ledger l on l.workshop_id = p.workshop_id and l.piece_id = p.id
       where p.workshop_id = ${workshop} and p.removed_at is null and p.station = 'ledger' and p.plan is not null
+        and not p.practice
       order by l.finished_at desc nulls last, p.id`.execute(this.db)
     return rows.map(({ id, finished_at, costs, planned, used, measured, needs, ...row }) => {
       const wires = Object.entries(used ?? {}).flatMap(([wire, cut]) => {

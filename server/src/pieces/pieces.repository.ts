@@ -75,6 +75,8 @@ export class PiecesRepository {
       'pieces.plan',
       'pieces.variants',
       'pieces.costs',
+      'pieces.batch',
+      'pieces.practice',
       'pieces.updated_at',
     ])
   }
@@ -90,6 +92,8 @@ export class PiecesRepository {
         'pieces.station',
         'pieces.stone_id as stoneId',
         'pieces.updated_at',
+        'pieces.batch',
+        'pieces.practice',
         at.as('at'),
         sql<boolean>`pieces.plan is not null`.as('planned'),
         sql<Stone['kind']>`stones.stone->>'kind'`.as('kind'),
@@ -109,13 +113,29 @@ export class PiecesRepository {
       pieces: rows
         .slice(0, PAGE)
         .map(
-          ({ updated_at, kind, outline, form, mineral, id, version, name, station, stoneId, planned }) => ({
+          ({
+            updated_at,
+            kind,
+            outline,
+            form,
+            mineral,
             id,
             version,
             name,
             station,
             stoneId,
             planned,
+            batch,
+            practice,
+          }) => ({
+            id,
+            version,
+            name,
+            station,
+            stoneId,
+            planned,
+            batch,
+            practice,
             stone: { kind, outline, mineral, ...(form ? { form } : {}) },
             updatedAt: updated_at.toISOString(),
           }),
@@ -130,7 +150,7 @@ export class PiecesRepository {
     return toRow(workshop, row)
   }
 
-  async add(workshop: string, { stoneId, name }: PieceCreate): Promise<PieceRow> {
+  async add(workshop: string, { stoneId, name, batch, practice }: PieceCreate): Promise<PieceRow> {
     const id = randomUUID()
     const there = await this.db
       .selectFrom('stones')
@@ -142,7 +162,17 @@ export class PiecesRepository {
     if (!there) throw notFound('stone')
     await this.db
       .insertInto('pieces')
-      .values({ workshop_id: workshop, id, name, note: '', station: 'choose', stone_id: stoneId, plan: null })
+      .values({
+        workshop_id: workshop,
+        id,
+        name,
+        note: '',
+        station: 'choose',
+        stone_id: stoneId,
+        plan: null,
+        batch: batch && JSON.stringify(batch),
+        practice,
+      })
       .execute()
       .catch((error: { code?: string }) => {
         if (error.code === '23503') throw notFound('stone')

@@ -19,6 +19,7 @@ interface Found {
   readonly due: string | null
   readonly client: string | null
   readonly occasion: string | null
+  readonly family: string | null
   readonly minutes: number | null
   readonly needs: Needed[] | null
   readonly spent: number
@@ -43,6 +44,7 @@ export class WorkService {
         due: p.due,
         client: p.client ?? '',
         occasion: p.occasion ?? '',
+        family: p.family,
         minutes: p.minutes,
         spent: p.spent,
         needs: (p.needs ?? (p.minutes === null ? [] : await this.needs(workshop, p.id))).filter(
@@ -57,7 +59,7 @@ export class WorkService {
     const { rows } = await sql<Found>`
       select p.id, p.name, p.station, p.stone_id,
         c.commission->>'due' as due, c.commission->>'client' as client, c.commission->>'occasion' as occasion,
-        (p.plan->>'minutes')::float8 as minutes, p.plan->'needs' as needs,
+        p.plan->>'family' as family, (p.plan->>'minutes')::float8 as minutes, p.plan->'needs' as needs,
         coalesce((
           select sum((e.value #>> '{}')::float8) from bench_events e
           where e.workshop_id = p.workshop_id and e.piece_id = p.id and e.kind = 'time'), 0)::float8 as spent,
@@ -80,7 +82,7 @@ export class WorkService {
       select sum(took)::float8 as took, sum(reckoned)::float8 as reckoned, count(*)::int as pieces from (
         select (l.figures->>'minutes')::float8 as took, (p.plan->>'minutes')::float8 as reckoned
         from ledger l join pieces p on p.workshop_id = l.workshop_id and p.id = l.piece_id
-        where l.workshop_id = ${workshop} and p.removed_at is null and (l.figures->>'minutes')::float8 > 0
+        where l.workshop_id = ${workshop} and p.removed_at is null and not p.practice and (l.figures->>'minutes')::float8 > 0
         order by l.finished_at desc limit ${LATEST}) finished`.execute(this.db)
     const { took, reckoned, pieces } = rows[0]!
     return pieces >= FEWEST && took && reckoned ? { times: took / reckoned, pieces } : { times: 1, pieces: 0 }

@@ -24,6 +24,7 @@ const DrawerPage = lazyPage(() => import('../features/drawer/DrawerPage.js'))
 const RackPage = lazyPage(() => import('../features/rack/RackPage.js'))
 const BuyPage = lazyPage(() => import('../features/rack/BuyPage.js'))
 const LearnedPage = lazyPage(() => import('../features/learned/LearnedPage.js'))
+const CutTogetherPage = lazyPage(() => import('../features/rack/CutTogetherPage.js'))
 const WeavePage = lazyPage(() => import('../features/weave/WeavePage.js'))
 const MethodPage = lazyPage(() => import('../features/hold/MethodPage.js'))
 const MeasurePage = lazyPage(() => import('../features/measure/MeasurePage.js'))
@@ -94,6 +95,7 @@ export function App() {
             <Route path="/rack" element={<RackPage me={me.data} />} />
             <Route path="/rack/buy" element={<BuyPage me={me.data} />} />
             <Route path="/learned" element={<LearnedPage me={me.data} />} />
+            <Route path="/rack/cut" element={<CutTogetherPage me={me.data} />} />
             <Route path="/drawer" element={<DrawerPage me={me.data} />} />
             <Route path="/method" element={<MethodPage me={me.data} />} />
             <Route path="/ledger" element={<FinishedPage />} />

@@ -1,6 +1,7 @@
 import {
   CONTRACT_VERSION,
   type AccountRemoval,
+  type Batch,
   type BenchEvent,
   type CommissionRow,
   type CommissionWrite,
@@ -183,7 +184,11 @@ export const api = {
   pieces: allPieces,
   piece: (id: string) => call<PieceRow>('GET', `/pieces/${id}`),
   glance: (id: string) => call<Glance>('GET', `/pieces/${id}/glance`),
-  addPiece: (stoneId: string, name: string) => call<PieceRow>('POST', '/pieces', { stoneId, name }),
+  addPiece: (
+    stoneId: string,
+    name: string,
+    as: { readonly batch?: Batch; readonly practice?: boolean } = {},
+  ) => call<PieceRow>('POST', '/pieces', { stoneId, name, ...as }),
   editPiece: (id: string, body: PieceEdit) => call<PieceRow>('PUT', `/pieces/${id}`, body),
   savePlan: (id: string, body: PlanSave) => call<PlanSaved>('PUT', `/pieces/${id}/plan`, body),
   events: (id: string, after: number) => call<Events>('GET', `/pieces/${id}/events?after=${after}`),

@@ -22,7 +22,7 @@ export function BenchLine({ me }: { me: Me }) {
       lastOf: (piece) => client.getQueryData<Events>(eventsKey(piece))?.last ?? Number.MAX_SAFE_INTEGER,
       onAnswer: (piece, answer) => {
         if (answer.events.some((e) => e.kind === 'cut' || e.kind === 'undo'))
-          void client.invalidateQueries({ queryKey: RACK })
+          for (const queryKey of [RACK, ['work']]) void client.invalidateQueries({ queryKey })
         if (client.getQueryData(eventsKey(piece)) === undefined) return
         client.setQueryData<Events>(eventsKey(piece), takeIn(client, piece, answer))
         if (answer.more) void client.invalidateQueries({ queryKey: eventsKey(piece) })

@@ -118,7 +118,7 @@ export function useBench(keeper: string, piece: string): Bench {
   }
 }
 
-const eventOf = (kind: BenchEvent['kind'], subject: string, value?: number | string): BenchEvent => ({
+export const eventOf = (kind: BenchEvent['kind'], subject: string, value?: number | string): BenchEvent => ({
   id: newId(),
   kind,
   subject,

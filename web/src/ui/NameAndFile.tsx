@@ -13,6 +13,8 @@ import { fetchEvents } from '../bench/useBench.js'
 import { readLength } from './readLength.js'
 import { downloadPiece, pieceFileOf } from '../features/plan/pieceFile.js'
 import { CommissionForm } from '../features/commission/CommissionForm.js'
+import { savePlanOf } from '../features/repeat/repeat.js'
+import { Repeat } from '../features/repeat/Repeat.js'
 import { Problem } from './Problem.js'
 
 /** Name of a piece, and the piece as a file. A name given elsewhere meanwhile is shown beside the typed one. */
@@ -112,6 +114,7 @@ export default function NameAndFile({
           </form>
           <CommissionForm piece={piece.id} />
           {plan && isEar(plan.options) && <OtherEar piece={piece} plan={plan} onClose={onClose} />}
+          {plan && <Repeat piece={piece} plan={plan} onClose={onClose} />}
           {plan && <Again piece={piece} plan={plan} onClose={onClose} />}
           {plan && <OtherStones plan={plan} />}
           {failed && <Problem className="mt-2">{failed.message}</Problem>}
@@ -241,20 +244,6 @@ function mateOf(stone: Stone): Stone {
     Reflect.deleteProperty(measured, id)
   return measured
 }
-
-/** Saves a plan as it was worked out here. */
-const savePlanOf = (row: Pick<PieceRow, 'id' | 'version'>, plan: Plan) =>
-  api.savePlan(row.id, {
-    version: row.version,
-    familyVersion: plan.familyVersion,
-    choices: {
-      family: plan.family,
-      options: Object.fromEntries(
-        Object.entries(plan.options).map(([k, v]) => [k, typeof v === 'object' ? [...v] : v]),
-      ),
-    },
-    lengths: Object.fromEntries(plan.cut.wires.map((w) => [w.id, Number(w.length.value)])),
-  })
 
 /** Which free stones of the tray would go into this very frame, and how they would be held. */
 function OtherStones({ plan }: { plan: Plan }) {

@@ -84,14 +84,14 @@ export function FromRack({
 }
 
 /** What is lacking of one stock together. */
-function likeShort(short: readonly ShortWire[]): ShortWire[][] {
+export function likeShort(short: readonly ShortWire[]): ShortWire[][] {
   const by = new Map<string, ShortWire[]>()
   for (const s of short) by.set(stockName(s.stock), [...(by.get(stockName(s.stock)) ?? []), s])
   return [...by.values()]
 }
 
 /** One thing of the rack: what is cut from it, one behind the other, and the rest. */
-function Cuts({
+export function Cuts({
   row,
   cuts,
   longest,
@@ -132,7 +132,7 @@ function Cuts({
 }
 
 /** Wires of one stock that the rack has not: what is lacking, and what could be done. */
-function Lacking({
+export function Lacking({
   alike,
   rows,
   needs,

@@ -26,9 +26,14 @@ export default function RackPage({ me }: { me: Me }) {
     <Frame beside={<span className="text-lg text-soft">{me.workshop.name}</span>}>
       <h1 className="mt-2 text-[34px]">Rack</h1>
       <p className="m-0 text-soft">
-        <Link to="/rack/buy" className="float-right ml-4 font-semibold text-copper">
-          What to buy
-        </Link>
+        <span className="float-right ml-4 flex flex-wrap gap-x-5">
+          <Link to="/rack/cut" className="font-semibold text-copper">
+            Cut for several pieces
+          </Link>
+          <Link to="/rack/buy" className="font-semibold text-copper">
+            What to buy
+          </Link>
+        </span>
         The wire that is there. Cut tells what each wire is cut from, and what is cut goes off it by itself.
       </p>
       {problem && <Problem>{problem.message}</Problem>}

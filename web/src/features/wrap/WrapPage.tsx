@@ -25,6 +25,7 @@ import { Measured } from './Measured.js'
 import { Note } from './Note.js'
 import { Outline } from './Outline.js'
 import { BendTemplate } from '../../drawing/BendTemplate.js'
+import { BatchLine } from '../repeat/BatchLine.js'
 import { Rest } from './Rest.js'
 import { StepDrawing } from './StepDrawing.js'
 import { stepState } from './stepState.js'
@@ -41,6 +42,7 @@ export default function WrapPage({ me }: { me: Me }) {
   const { piece, plan } = saved
   return (
     <Wrap
+      key={piece.id}
       plan={plan}
       bench={bench}
       piece={piece}
@@ -160,6 +162,7 @@ function Wrap({
       }
     >
       <Rest minutes={rest} />
+      {piece.batch && <BatchLine piece={piece.id} batch={piece.batch} step={step.id} />}
       {/* on a narrow screen what is said stands over the picture and the count; where it lies on its side all three stand in a row */}
       <div
         className={`grid content-start gap-x-4 gap-y-2 lg:flex-1 lg:grid-cols-[minmax(0,1fr)_minmax(300px,480px)] lg:grid-rows-[auto_1fr] lg:gap-x-8 lg:gap-y-3 ${
