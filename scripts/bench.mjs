@@ -1,5 +1,6 @@
 // Measures what has a limit: p95 over many calls, five repeats, the best of which counts, each over how much slower than usual a fixed reference
 // loop runs beside it; with the machine's load.
+import loadHighs from 'highs'
 import { existsSync } from 'node:fs'
 import { loadavg } from 'node:os'
 import { BROWSER_PARTS, inBrowser, p95, secondStart } from './lib/benchApp.mjs'
@@ -26,6 +27,7 @@ const options = core.startingOptions(
   true,
 )
 const settings = core.DEFAULT_SETTINGS
+const highs = core.highsSolver(await loadHighs())
 const planWith = (change) => {
   const result = core.plan({ stone, family: 'bound-frame', options: { ...options, ...change }, settings })
   if (!result.ok) throw new Error(JSON.stringify(result.findings))
@@ -138,6 +140,13 @@ const SUBJECTS = [
         },
         [],
       ),
+  },
+  {
+    name: '60 wires cut from 30 stocks of one kind',
+    limit: 1000,
+    calls: 4,
+    make: (i) => manyWires(i),
+    call: (_, task) => core.cuttingPlan(task, highs, { now: () => performance.now() }),
   },
   {
     name: 'replan after an option changes, without holding',
@@ -310,6 +319,20 @@ const STONES = [
     mineral: 'mother of pearl',
   }),
 ]
+
+/** Offcuts of all lengths and two spools, and wires that differ with every call. */
+function manyWires(i) {
+  const length = (least, most) => Math.round(least + Math.random() * (most - least))
+  return {
+    stocks: Array.from({ length: 30 }, (_, j) => ({
+      id: `s${j}`,
+      length: j < 2 ? length(4000, 24_000) : length(80, 980),
+    })),
+    pieces: Array.from({ length: 60 }, (_, k) => ({ id: `p${k}`, length: 5 * length(16, 96) })),
+    runs: i % 2 ? [{ id: 'run', length: 1800, least: 200, extra: 50 }] : [],
+    wishes: settings.rack,
+  }
+}
 
 let met = true
 // with words only what is called so; browser:plan names a part of the browser's

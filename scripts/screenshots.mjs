@@ -15,14 +15,14 @@ const SHOTS = [
   ['instruments', '/stones/demo-cushion'],
   ['weaves', '/weaves'],
   ['sizes', '/sizes'],
-  ['drawer', '/drawer'],
+  ['rack', '/rack'],
   ['plan', '/pieces/piece-labradorite/plan'],
   ['space', '/pieces/piece-labradorite/plan'],
   ['hold', '/pieces/piece-labradorite/plan'],
-  ['cut', '/pieces/piece-sodalite/cut'],
+  ['cut', '/pieces/piece-hedge/cut'],
   ['wrap', '/pieces/piece-labradorite/wrap'],
   ['proof', '/pieces/piece-rose/proof'],
-  ['ledger', '/pieces/piece-rose/ledger'],
+  ['ledger', '/ledger'],
   ['choose', '/pieces/piece-labradorite/choose'],
   ['plan-laced', '/pieces/piece-candle/plan'],
   ['plan-loops', '/pieces/piece-chrysoprase/plan'],
@@ -47,6 +47,7 @@ for (const [name, path, { scheme = 'light', width = 1280, height = 800 } = {}] o
   )
   await page.goto(address + path)
   await page.getByRole('heading', { level: 1 }).waitFor()
+  if (path.endsWith('/cut')) await page.locator('[data-wasted]').waitFor({ timeout: 60_000 })
   if (path.endsWith('/choose')) await page.locator('[data-left="0"]').waitFor({ timeout: 60_000 })
   if (path.endsWith('/plan')) await page.locator('[data-verdict]').waitFor({ timeout: 60_000 })
   if (name === 'instruments') {

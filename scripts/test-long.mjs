@@ -81,6 +81,22 @@ const COUNTS = [
     by: 'MEND_ROUNDS',
   },
   {
+    what: 'cutting plans of small racks against every way to deal out the wires',
+    project: 'core',
+    file: 'cut/cuttingPlan',
+    rounds: 300,
+    by: 'SMALL_RACKS',
+    seeds: [1],
+  },
+  {
+    what: 'cutting plans of 60 wires over 30 stocks against their bound and cutting by hand',
+    project: 'core',
+    file: 'cut/cuttingPlan',
+    rounds: 100,
+    by: 'LARGE_RACKS',
+    seeds: [1],
+  },
+  {
     what: 'search: plans of every family from the full range of their choices',
     project: 'core',
     file: 'settings/search',

@@ -53,7 +53,7 @@ const LONG = 1000
 /** One stock more is as bad as so much waste; cutting the longest where it is to stay whole; a part more of a run. */
 const ANOTHER = 2
 const LONGEST = 200
-const PART = 5
+const PART = 60
 
 /** How a plan is judged: what is wasted, and a little for each wish; mm of waste. Our choice: a wish is followed where it costs less than it says. */
 export interface Judged {

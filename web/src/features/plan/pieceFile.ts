@@ -31,7 +31,8 @@ export function pieceFileOf(spec: {
           },
         }
       : {}),
-    ...(records.length > 0 ? { records } : {}),
+    // what it was cut from is of this workshop alone
+    ...(records.length > 0 ? { records: records.map(withoutRack) } : {}),
   })
 }
 
@@ -56,11 +57,18 @@ export async function readPieceFile(file: File): Promise<PieceFile> {
   return parsed.data
 }
 
+/** A record without what of the rack it came from: another workshop has another one, and nothing is taken from this one twice. */
+function withoutRack(event: BenchEvent): BenchEvent {
+  const { from, ...plain } = event
+  void from
+  return plain
+}
+
 /** The same records with ids of their own: a file brought in twice makes two pieces, each with all its records. */
 export function freshRecords(records: readonly BenchEvent[]): BenchEvent[] {
   const ids = new Map(records.map((e) => [e.id, newId()]))
   return records.map((e) => ({
-    ...e,
+    ...withoutRack(e),
     id: ids.get(e.id)!,
     ...(e.kind === 'undo' ? { value: ids.get(String(e.value)) ?? String(e.value) } : {}),
   }))

@@ -141,9 +141,10 @@ export default function CutTogetherPage({ me }: { me: Me }) {
                             <button
                               type="button"
                               className="btn"
+                              aria-label={`Cut: ${names(c.id)}`}
                               onClick={() => cut(c.id, f.stock, c.length)}
                             >
-                              Cut<span className="sr-only">: {names(c.id)}</span>
+                              Cut
                             </button>
                           )}
                         </li>
