@@ -46,17 +46,20 @@ export class LedgerRepository {
   /** Pieces that stand at the ledger with a plan, those finished last first. */
   async rows(workshop: string): Promise<LedgerRow[]> {
     const { rows } = await sql<Found>`
-      select p.id, p.name, s.stone->>'mineral' as mineral, p.plan->>'family' as family,
-        coalesce(p.plan->'options'->>'alloy', '') as alloy, l.finished_at,
-        coalesce((l.figures->>'minutes')::float8, (
+      select p.id, p.name, s.stone->>'mineral' as mineral, plan.family, coalesce(plan.options->>'alloy', '') as alloy,
+        l.finished_at, plan.minutes as reckoned, plan.metal, plan.needs, p.costs,
+        coalesce(took.minutes, (
           select sum((e.value #>> '{}')::float8) / 60000 from bench_events e
           where e.workshop_id = p.workshop_id and e.piece_id = p.id and e.kind = 'time'), 0)::float8 as minutes,
-        (p.plan->>'minutes')::float8 as reckoned, (p.plan->>'metal')::float8 as metal, p.costs,
-        l.figures->'planned' as planned, l.figures->'used' as used, ${lastOf('measured')} as measured, l.figures->'stages' as stages,
-        p.plan->'needs' as needs
+        took.planned, took.used, took.stages, ${lastOf('measured')} as measured
       from pieces p
       join stones s on s.workshop_id = p.workshop_id and s.id = p.stone_id
       left join ledger l on l.workshop_id = p.workshop_id and l.piece_id = p.id
+      -- a plan is unpacked once, not for every figure of it
+      cross join lateral jsonb_to_record(p.plan) as plan(
+        family text, options jsonb, minutes float8, metal float8, needs jsonb)
+      left join lateral jsonb_to_record(l.figures) as took(
+        minutes float8, planned jsonb, used jsonb, stages jsonb) on true
       where p.workshop_id = ${workshop} and p.removed_at is null and p.station = 'ledger' and p.plan is not null
         and not p.practice
       order by l.finished_at desc nulls last, p.id`.execute(this.db)

@@ -59,7 +59,7 @@ export class WorkService {
     const { rows } = await sql<Found>`
       select p.id, p.name, p.station, p.stone_id,
         c.commission->>'due' as due, c.commission->>'client' as client, c.commission->>'occasion' as occasion,
-        p.plan->>'family' as family, (p.plan->>'minutes')::float8 as minutes, p.plan->'needs' as needs,
+        plan.family, plan.minutes, plan.needs,
         coalesce((
           select sum((e.value #>> '{}')::float8) from bench_events e
           where e.workshop_id = p.workshop_id and e.piece_id = p.id and e.kind = 'time'), 0)::float8 as spent,
@@ -70,6 +70,7 @@ export class WorkService {
             where u.workshop_id = p.workshop_id and u.kind = 'undo' and u.value #>> '{}' = e.id)) as cut
       from pieces p
       left join commissions c on c.workshop_id = p.workshop_id and c.piece_id = p.id
+      left join lateral jsonb_to_record(p.plan) as plan(family text, minutes float8, needs jsonb) on true
       where p.workshop_id = ${workshop} and p.removed_at is null and p.station <> 'ledger'
       order by c.commission->>'due' nulls last, p.updated_at desc, p.id
       limit ${MOST}`.execute(this.db)
