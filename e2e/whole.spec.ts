@@ -428,6 +428,10 @@ for (const scheme of ['light', 'dark'] as const)
       '/pieces/piece-rose/proof',
       '/pieces/piece-rose/ledger',
       '/ledger',
+      '/rack',
+      '/rack/buy',
+      '/rack/cut',
+      '/learned',
       '/workshop',
     ]) {
       await page.goto(url() + path)
@@ -450,6 +454,11 @@ for (const width of [390, 768])
       '/pieces/piece-sodalite/cut',
       '/pieces/piece-rose/proof',
       '/pieces/piece-rose/ledger',
+      '/ledger',
+      '/rack',
+      '/rack/buy',
+      '/rack/cut',
+      '/learned',
       '/workshop',
     ]) {
       await page.goto(url() + path)

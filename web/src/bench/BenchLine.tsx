@@ -20,8 +20,8 @@ export function BenchLine({ me }: { me: Me }) {
     box.pages = {
       // of a piece that no page shows nothing needs to come back
       lastOf: (piece) => client.getQueryData<Events>(eventsKey(piece))?.last ?? Number.MAX_SAFE_INTEGER,
-      onAnswer: (piece, answer) => {
-        if (answer.events.some((e) => e.kind === 'cut' || e.kind === 'undo'))
+      onAnswer: (piece, answer, sent) => {
+        if ([...sent, ...answer.events].some((e) => e.kind === 'cut' || e.kind === 'undo'))
           for (const queryKey of [RACK, ['work']]) void client.invalidateQueries({ queryKey })
         if (client.getQueryData(eventsKey(piece)) === undefined) return
         client.setQueryData<Events>(eventsKey(piece), takeIn(client, piece, answer))

@@ -22,7 +22,7 @@ const NOTHING: Waiting = { read: false, unsent: [], refused: [], unkept: false }
 /** The last number that a page has of a piece's events, and where new ones go. */
 interface Pages {
   readonly lastOf: (piece: string) => number
-  readonly onAnswer: (piece: string, answer: Events) => void
+  readonly onAnswer: (piece: string, answer: Events, sent: readonly BenchEvent[]) => void
 }
 
 /**
@@ -125,12 +125,9 @@ export class Outbox {
       const batch = this.state.unsent.filter((k) => k.piece === piece).slice(0, size)
       if (batch.length === 0) return
       try {
-        const answer = await api.sendEvents(
-          piece,
-          batch.map((k) => k.event),
-          this.pages.lastOf(piece),
-        )
-        this.pages.onAnswer(piece, answer)
+        const sent = batch.map((k) => k.event)
+        const answer = await api.sendEvents(piece, sent, this.pages.lastOf(piece))
+        this.pages.onAnswer(piece, answer, sent)
         await this.drop(batch)
       } catch (error) {
         const verdict = refusalOf(error, batch.length)

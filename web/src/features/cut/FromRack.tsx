@@ -26,8 +26,11 @@ export function FromRack({
   if (rows.every((r) => r.gone !== null))
     return (
       <p className="text-soft">
-        Your <Link to="/rack">rack</Link> is empty. Lay in the wire you have, and each wire here is told what
-        to cut it from.
+        Your{' '}
+        <Link className="text-copper underline" to="/rack">
+          rack
+        </Link>{' '}
+        is empty. Lay in the wire you have, and each wire here is told what to cut it from.
       </p>
     )
   if (!plan) return <p className="text-soft">All is cut.</p>

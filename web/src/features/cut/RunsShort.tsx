@@ -10,7 +10,7 @@ export function RunsShort({ plan, piece }: { plan: Plan; piece: string }) {
   const learned = useLearned()
   const { whole, joined, allowed, spare, has, from } = chancesOf(plan, learned, settings.runShort)
   const known = (
-    <Link to="/learned" className="text-soft">
+    <Link to="/learned" className="text-copper underline">
       {from === 0 ? 'by the habit: nothing of your own yet' : `from ${from} or more wires of your own`}
     </Link>
   )
@@ -39,7 +39,9 @@ export function RunsShort({ plan, piece }: { plan: Plan; piece: string }) {
             <>
               {sayLength(Math.ceil(spare), settings, 0)} spare at each end keeps the whole ones within that;
               they have {sayLength(has, settings, 0)}.{' '}
-              <Link to={`/pieces/${piece}/plan`}>Change it at Plan.</Link>
+              <Link className="text-copper underline" to={`/pieces/${piece}/plan`}>
+                Change it at Plan.
+              </Link>
             </>
           )}
         </p>

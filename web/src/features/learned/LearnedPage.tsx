@@ -119,7 +119,10 @@ export default function LearnedPage({ me }: { me: Me }) {
             <h2 className="text-[24px]">Wire</h2>
             <p className="m-0 text-[15px] text-soft">
               Learned where a wire was ticked at Cut and its rest was measured in the{' '}
-              <Link to="/ledger">ledger</Link>. The chance that a wire runs short comes from it.
+              <Link className="text-copper underline" to="/ledger">
+                ledger
+              </Link>
+              . The chance that a wire runs short comes from it.
             </p>
             <table className="mt-1 w-full border-collapse text-lg">
               {head('made by', 'takes', 'strays by', 'from', '')}

@@ -85,7 +85,10 @@ export default function LedgerPage({ me }: { me: Me }) {
           </table>
           <p className="mt-1 text-[15px] text-soft">
             What was left of a wire, both ends together, teaches how much yours take:{' '}
-            <Link to="/learned">what the hand teaches</Link>.
+            <Link className="text-copper underline" to="/learned">
+              what the hand teaches
+            </Link>
+            .
           </p>
           <TimeByStage plan={plan} time={bench.tally.time} />
         </div>

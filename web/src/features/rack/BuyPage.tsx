@@ -29,7 +29,11 @@ export default function BuyPage({ me }: { me: Me }) {
       <h1 className="mt-2 text-[34px]">What to buy</h1>
       <p className="m-0 text-soft">
         {pieces.length === 1 ? 'One piece is' : `${pieces.length} pieces are`} planned and not all cut. This
-        is what the <Link to="/rack">rack</Link> has not for them, each wire whole.
+        is what the{' '}
+        <Link className="text-copper underline" to="/rack">
+          rack
+        </Link>{' '}
+        has not for them, each wire whole.
       </p>
       {problem && <p className="text-red">✕ {problem.message}</p>}
       {nothing || list?.length === 0 ? (
@@ -81,7 +85,9 @@ export default function BuyPage({ me }: { me: Me }) {
                       {b.pieces.map((p, i) => (
                         <span key={p.id}>
                           {i > 0 && ', '}
-                          <Link to={`/pieces/${p.id}/cut`}>{p.name || 'Unnamed piece'}</Link>{' '}
+                          <Link className="text-copper underline" to={`/pieces/${p.id}/cut`}>
+                            {p.name || 'Unnamed piece'}
+                          </Link>{' '}
                           <span className="text-soft">{sayWire(p.length, settings)}</span>
                         </span>
                       ))}

@@ -26,10 +26,9 @@ export default function CutTogetherPage({ me }: { me: Me }) {
   const open = useMemo(() => (work.data?.pieces ?? []).filter((p) => p.needs.length > 0), [work.data])
   useFamilies([...new Set(open.flatMap((p) => p.family ?? []))])
   const chosen = open.filter((p) => !out.includes(p.pieceId))
-  // what is cut here and not sent yet is not cut again
-  const unsent = waiting.unsent.filter((k) => k.event.kind === 'cut')
-  const isCut = (id: string) => unsent.some((k) => `${k.piece} ${k.event.subject}` === id)
-  const needs = neededByAll(chosen).filter((n) => !isCut(n.id))
+  // what was ticked here is not cut again, whether the server has it yet or not
+  const [done, setDone] = useState<readonly string[]>([])
+  const needs = neededByAll(chosen).filter((n) => !done.includes(n.id))
   const rows = useMemo(() => {
     const by = new Map<string, BenchEvent[]>()
     for (const k of waiting.unsent) by.set(k.piece, [...(by.get(k.piece) ?? []), k.event])
@@ -50,6 +49,7 @@ export default function CutTogetherPage({ me }: { me: Me }) {
   const cut = (id: string, rack: string, length: number) => {
     const found = wireOf(id)
     if (!found) return
+    setDone((before) => [...before, id])
     void box.add(found.piece.pieceId, [{ ...eventOf('cut', found.wire, length), from: [{ rack, length }] }])
   }
   // a run that is joined is one cut of its piece: it is ticked there
@@ -62,7 +62,11 @@ export default function CutTogetherPage({ me }: { me: Me }) {
       <h1 className="mt-2 text-[34px]">Cut for several pieces</h1>
       <p className="m-0 text-soft">
         Go from spool to offcut once: what is cut from each, longest first. Every tick goes to its piece and
-        off the <Link to="/rack">rack</Link>.
+        off the{' '}
+        <Link className="text-copper underline" to="/rack">
+          rack
+        </Link>
+        .
       </p>
       {!work.data || !rows ? (
         <Waiting text="Looking through the rack …" failed={work.error} onRetry={() => void work.refetch()} />

@@ -290,7 +290,11 @@ function Where({ row }: { row: RackRow }) {
             <>for something else{t.note && `: ${t.note}`}</>
           ) : (
             <>
-              for <Link to={`/pieces/${t.piece}/cut`}>{names(t.piece)}</Link>, {t.wire}
+              for{' '}
+              <Link className="text-copper underline" to={`/pieces/${t.piece}/cut`}>
+                {names(t.piece)}
+              </Link>
+              , {t.wire}
             </>
           )}{' '}
           <span className="text-soft">
