@@ -9,7 +9,7 @@ import {
   type WorkshopSettings,
 } from '@verger/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api, ApiError } from '../../app/api.js'
 import { usePlanSettings } from '../../app/planSettings.js'
@@ -40,6 +40,8 @@ import { InSpace } from '../../solid/InSpace.js'
 import { Variants } from './Variants.js'
 import { WhyOptions } from './WhyOptions.js'
 import { Problem } from '../../ui/Problem.js'
+
+const RackLine = lazy(() => import('./RackLine.js'))
 
 /** A piece being planned: its drawing with the choices on it, the list of them, its figures, and the one line of judgement. */
 export function Planner({
@@ -260,6 +262,9 @@ export function Planner({
           <div className="mt-3">
             <CutBars cut={plan.cut} familyId={familyId} lit={lit} onLit={setLit} />
             <Schools cut={plan.cut} />
+            <Suspense fallback={null}>
+              <RackLine cut={plan.cut} />
+            </Suspense>
             {live.hold && (
               <HoldPanel
                 plan={plan}
