@@ -8,6 +8,8 @@ async function planned(page: Page, piece: string): Promise<void> {
   await page.goto(`${url()}/pieces/${piece}/plan`)
   await expect(page.getByRole('region', { name: 'Drawing of the piece' })).toBeVisible()
   await expect(page.locator('[data-verdict]')).toBeVisible()
+  // what it holds as it stands is known: a change is told against that
+  await expect(page.getByRole('region', { name: 'How it holds' })).toBeVisible()
 }
 
 const note = (page: Page, choice: string) => page.locator(`[data-note="${choice}"]`)
