@@ -25,7 +25,11 @@ test('a bend is dragged along the edge and inward: the note, the verdict and one
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
   await page.mouse.move(x, y)
   await page.mouse.down()
-  for (let k = 1; k <= 8; k++) await page.mouse.move(x - 2 * k, y - 6 * k)
+  for (let k = 1; k <= 8; k++) {
+    await page.mouse.move(x - 2 * k, y - 6 * k)
+    // as slowly as a hand moves
+    await page.waitForTimeout(120)
+  }
   await page.mouse.up()
   await expect(note(page, 'frontBends')).not.toHaveAttribute('aria-label', before!)
   await expect(handle).not.toHaveAttribute('aria-valuenow', '3.9')
