@@ -14,7 +14,7 @@ import { PiecesModule } from './pieces/pieces.module.js'
 import { RackModule } from './rack/rack.module.js'
 import { CommissionsModule } from './commissions/commissions.module.js'
 import { StonesModule } from './stones/stones.module.js'
-import { WorkModule } from './work/work.module.js'
+import { UnderwayModule } from './underway/underway.module.js'
 import { WorkshopModule } from './workshop/workshop.module.js'
 
 @Module({})
@@ -46,7 +46,7 @@ export class AppModule {
         RackModule,
         CommissionsModule,
         LedgerModule,
-        WorkModule,
+        UnderwayModule,
         WorkshopModule,
       ],
       providers: [

@@ -13,7 +13,7 @@ import { LedgerController } from '../src/ledger/ledger.module'
 import { PiecesController } from '../src/pieces/pieces.controller'
 import { RackController } from '../src/rack/rack.module'
 import { StonesController } from '../src/stones/stones.controller'
-import { WorkController } from '../src/work/work.module'
+import { UnderwayController } from '../src/underway/underway.module'
 import { WorkshopController } from '../src/workshop/workshop.controller'
 import { eventId, Running, STONE, turn } from './running'
 
@@ -28,7 +28,7 @@ const CONTROLLERS = [
   PiecesController,
   RackController,
   StonesController,
-  WorkController,
+  UnderwayController,
   WorkshopController,
 ]
 

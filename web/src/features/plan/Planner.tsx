@@ -207,7 +207,7 @@ export function Planner({
             </button>
           </div>
           <p className="m-0 min-h-[24px] text-[15px]" role="status" data-testid="changed">
-            {changed}
+            {!failed && changed}
           </p>
           {plan && whole && wide && (
             <button

@@ -27,7 +27,7 @@ interface Found {
 }
 
 @Injectable()
-export class WorkService {
+export class UnderwayService {
   constructor(
     @Inject(DB) private readonly db: Db,
     @Inject(Compute) private readonly compute: Compute,
@@ -111,8 +111,8 @@ export class WorkService {
 }
 
 @Controller('api/work')
-export class WorkController {
-  constructor(@Inject(WorkService) private readonly service: WorkService) {}
+export class UnderwayController {
+  constructor(@Inject(UnderwayService) private readonly service: UnderwayService) {}
 
   @Get()
   work(@Who() who: Caller): Promise<Work> {
@@ -120,5 +120,5 @@ export class WorkController {
   }
 }
 
-@Module({ controllers: [WorkController], providers: [WorkService] })
-export class WorkModule {}
+@Module({ controllers: [UnderwayController], providers: [UnderwayService] })
+export class UnderwayModule {}
