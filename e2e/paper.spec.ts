@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { pageSizes, printedLines, type PrintedLine } from './pdfLines'
-import { demo, url } from './pages'
+import { accessible, demo, url } from './pages'
 
 /** A line on paper is as long as it says to within this, mm. */
 const TRUE = 0.1
@@ -108,4 +108,42 @@ test('a workshop of inches prints on letter paper, in parts that its rule has', 
   await page.goto(`${url()}/workshop`)
   await page.getByLabel('Lengths are said in').selectOption('mm')
   await expect(page.getByLabel('Lengths are said in')).toHaveValue('mm')
+})
+
+test('photographs of a piece: given at the bench and in its ledger, on its slip, and taken off', async ({
+  page,
+}) => {
+  await demo(page)
+  const picture = { name: 'a.png', mimeType: 'image/png', buffer: await page.screenshot() }
+  await page.goto(`${url()}/pieces/piece-rose/wrap`)
+  await page.getByLabel('Photograph it at work').setInputFiles(picture)
+  await expect(page.getByText('one kept', { exact: true })).toBeVisible()
+  await page.goto(`${url()}/pieces/piece-rose/ledger`)
+  const photographs = page.getByRole('region', { name: 'Photographs' })
+  await expect(photographs.getByRole('img', { name: 'At work' })).toBeVisible()
+  await photographs
+    .getByLabel('Add a photograph: Front')
+    .setInputFiles({ ...picture, buffer: Buffer.from('no picture') })
+  await expect(photographs).toContainText('It is no JPEG, PNG or WebP that can be read')
+  const other = await page.screenshot({ clip: { x: 0, y: 0, width: 300, height: 500 } })
+  await photographs.getByLabel('Add a photograph: Front').setInputFiles({ ...picture, buffer: other })
+  const front = photographs.getByRole('img', { name: 'Front' })
+  await expect(front).toBeVisible()
+  await accessible(page)
+  await onPaper(page, 'piece-rose', 'slip')
+  await expect(page.locator('[data-page] img')).toHaveCount(2)
+  const pdf = (await savedPdf(page)).toString('latin1')
+  expect(pdf.match(/\/Subtype \/Image/g)).toHaveLength(2)
+  // the ledger of all pieces shows its front
+  await page.goto(`${url()}/ledger`)
+  await expect(
+    page
+      .getByRole('row', { name: /^Frost button / })
+      .first()
+      .locator('img'),
+  ).toBeVisible()
+  await page.goto(`${url()}/pieces/piece-rose/ledger`)
+  for (const name of ['Front', 'At work'])
+    await photographs.getByRole('button', { name: `Take off: ${name}` }).click()
+  await expect(photographs.getByRole('img')).toHaveCount(0)
 })

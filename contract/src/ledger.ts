@@ -9,6 +9,8 @@ export const ledgerRowSchema = z.object({
   mineral: z.string(),
   family: z.string(),
   alloy: z.string(),
+  /** When the photograph of its front was made; null where there is none. */
+  photo: z.string().nullable(),
   /** When it was finished; null where it stands at the ledger and was not. */
   finishedAt: z.string().nullable(),
   /** Minutes that were timed, and that the plan reckoned with. */

@@ -9,6 +9,7 @@ import {
   signUpSchema,
   workshopRemovalSchema,
 } from './accounts.js'
+import { piecePhotoSchema } from './photos.js'
 import { commissionRowSchema, commissionWriteSchema, workSchema } from './commissions.js'
 import { drawerEditSchema, drawerRowSchema, drawerWriteSchema } from './drawer.js'
 import {
@@ -76,7 +77,7 @@ export const BODY_SIZES = {
   events: { bytes: 1_500_000, parts: 8_000 },
   stones: { bytes: 4_000_000, parts: 1_000_000 },
   picture: { bytes: 12_000_000, parts: 0 },
-  archive: { bytes: 400_000_000, parts: 0 },
+  archive: { bytes: 4_000_000_000, parts: 0 },
 } as const
 
 const PATTERNS = new Map<string, RegExp>()
@@ -476,6 +477,34 @@ export const ROUTES: readonly RouteContract[] = [
     body: costsWriteSchema,
     gives: piece,
     status: 200,
+  },
+  {
+    method: 'GET',
+    path: '/api/pieces/{id}/photos',
+    says: 'Which photographs a piece has: of its front and back, and at work in the order in which they came',
+    gives: z.array(piecePhotoSchema),
+    status: 200,
+  },
+  {
+    method: 'GET',
+    path: '/api/pieces/{id}/photos/{photo}',
+    says: 'A photograph of a piece: front, back or work- and an id; small with ?small=1',
+    picture: 'given',
+    status: 200,
+  },
+  {
+    method: 'PUT',
+    path: '/api/pieces/{id}/photos/{photo}',
+    says: 'Give a piece a photograph (JPEG, PNG or WebP, up to 12 MB); it is made anew, without what the camera wrote into it',
+    picture: 'taken',
+    gives: z.array(piecePhotoSchema),
+    status: 200,
+  },
+  {
+    method: 'DELETE',
+    path: '/api/pieces/{id}/photos/{photo}',
+    says: 'Remove a photograph of a piece',
+    status: 204,
   },
   {
     method: 'GET',

@@ -11,6 +11,7 @@ import { LedgerModule } from './ledger/ledger.module.js'
 import { ProblemFilter } from './http/problem.js'
 import { InstrumentsModule } from './instruments/instruments.module.js'
 import { PiecesModule } from './pieces/pieces.module.js'
+import { PhotosModule } from './photos/photos.module.js'
 import { RackModule } from './rack/rack.module.js'
 import { CommissionsModule } from './commissions/commissions.module.js'
 import { StonesModule } from './stones/stones.module.js'
@@ -43,6 +44,7 @@ export class AppModule {
         InstrumentsModule,
         DrawerModule,
         PiecesModule,
+        PhotosModule,
         RackModule,
         CommissionsModule,
         LedgerModule,

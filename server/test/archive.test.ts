@@ -36,12 +36,15 @@ async function lived(): Promise<string> {
   })
     .jpeg()
     .toBuffer()
-  const put = await fetch(`${server.address}/api/stones/${stone.id}/photo`, {
-    method: 'PUT',
-    headers: { cookie, 'content-type': 'image/jpeg' },
-    body: new Uint8Array(picture),
-  })
-  expect(put.status).toBe(200)
+  const photograph = async (path: string) => {
+    const put = await fetch(`${server.address}${path}`, {
+      method: 'PUT',
+      headers: { cookie, 'content-type': 'image/jpeg' },
+      body: new Uint8Array(picture),
+    })
+    expect(put.status).toBe(200)
+  }
+  await photograph(`/api/stones/${stone.id}/photo`)
   const wire = {
     kind: 'weave',
     name: 'Mine',
@@ -53,6 +56,8 @@ async function lived(): Promise<string> {
   }
   expect((await call('POST', '/api/drawer', { item: wire }, cookie)).status).toBe(201)
   const piece = (await call('POST', '/api/pieces', { stoneId: stone.id, name: 'Red pendant' }, cookie)).body
+  for (const side of ['work-first', 'front', 'work-second'])
+    await photograph(`/api/pieces/${piece.id}/photos/${side}`)
   const core = await import('@verger/core')
   const options = core.startingOptions(
     STONE as import('@verger/core').Stone,

@@ -1,3 +1,4 @@
+import { MOST_AT_WORK } from '@verger/contract'
 import sharp from 'sharp'
 import { Running, STONE } from './running'
 
@@ -96,6 +97,59 @@ it('belongs to its workshop, and can be removed', async () => {
   expect((await server.call('DELETE', `/api/stones/${id}/photo`, undefined, cookie)).status).toBe(204)
   expect((await get()).response.status).toBe(404)
   expect((await server.call('GET', `/api/stones/${id}`, undefined, cookie)).body.photo).toBeNull()
+})
+
+describe('of a piece', () => {
+  let piece = ''
+  const of = (photo: string) => `/api/pieces/${piece}/photos/${photo}`
+  const list = async (who = cookie) => server.call('GET', of('').slice(0, -1), undefined, who)
+
+  beforeAll(async () => {
+    piece = (await server.call('POST', '/api/pieces', { stoneId: id, name: '' }, cookie)).body.id
+  })
+
+  it('front and back once each, and at work in the order in which they came', async () => {
+    for (const photo of ['work-one', 'front', 'work-two', 'front'])
+      expect((await put(await phone(800, 600), 'image/jpeg', of(photo))).status).toBe(200)
+    expect((await list()).body.map((p: { id: string }) => p.id)).toEqual(['work-one', 'work-two', 'front'])
+    const { made } = (await list()).body[0] as { made: string }
+    expect(Number(made)).toBeGreaterThan(Date.now() - 60_000)
+    const answer = await fetch(`${server.address}${of('front')}?small=1`, { headers: { cookie } })
+    const small = await sharp(Buffer.from(await answer.arrayBuffer())).metadata()
+    expect([small.width, small.height, small.exif]).toEqual([120, 160, undefined])
+  }, 60_000)
+
+  it('one is taken off, the others stay', async () => {
+    expect((await server.call('DELETE', of('front'), undefined, cookie)).status).toBe(204)
+    expect((await list()).body).toHaveLength(2)
+    expect((await server.call('GET', of('front'), undefined, cookie)).status).toBe(404)
+  })
+
+  it('belong to the workshop, and go with the piece', async () => {
+    const other = (await server.signUp()).cookie
+    const picture = await phone(600, 450)
+    expect((await list(other)).status).toBe(404)
+    for (const photo of ['front', 'side', 'work-', '..%2Ffront', `work-${'x'.repeat(60)}`])
+      expect((await put(picture, 'image/jpeg', of(photo), other)).status).toBe(404)
+    expect((await put(picture, 'image/jpeg', of('side'))).status).toBe(404)
+    await server.call('DELETE', `/api/pieces/${piece}`, undefined, cookie)
+    expect((await list()).status).toBe(404)
+    expect((await put(picture, 'image/jpeg', of('back'))).status).toBe(404)
+    await server.call('POST', `/api/pieces/${piece}/restore`, undefined, cookie)
+    expect((await list()).body).toHaveLength(2)
+  }, 60_000)
+
+  it('no more at work than can be kept, however many come at once', async () => {
+    const picture = await phone(500, 420)
+    // twice as many as there is room for
+    for (let i = 0; i < 2 * MOST_AT_WORK; i += 6)
+      await Promise.all(Array.from({ length: 6 }, (_, k) => put(picture, 'image/jpeg', of(`work-${i + k}`))))
+    expect((await list()).body).toHaveLength(MOST_AT_WORK)
+    expect((await put(picture, 'image/jpeg', of('work-more'))).status).toBe(409)
+    // one that is there is replaced, and the sides have room of their own
+    expect((await put(picture, 'image/jpeg', of('work-one'))).status).toBe(200)
+    expect((await put(picture, 'image/jpeg', of('front'))).status).toBe(200)
+  }, 120_000)
 })
 
 it('a stone put away is kept and marked, and comes back', async () => {

@@ -10,6 +10,7 @@ import { CommissionsController } from '../src/commissions/commissions.module'
 import { DocsController, HealthController } from '../src/health/health.module'
 import { InstrumentsController } from '../src/instruments/instruments.module'
 import { LedgerController } from '../src/ledger/ledger.module'
+import { PhotosController } from '../src/photos/photos.module'
 import { PiecesController } from '../src/pieces/pieces.controller'
 import { RackController } from '../src/rack/rack.module'
 import { StonesController } from '../src/stones/stones.controller'
@@ -25,6 +26,7 @@ const CONTROLLERS = [
   HealthController,
   InstrumentsController,
   LedgerController,
+  PhotosController,
   PiecesController,
   RackController,
   StonesController,
@@ -185,7 +187,7 @@ afterAll(() => server.kill())
 
 const addressOf = (r: RouteContract): string => {
   const kind = /^\/api\/(?:auth\/|workshop\/)?(\w+)/.exec(r.path)![1]!
-  return r.path.replace('{id}', ids[kind]!).replace('{variant}', ids.variant!)
+  return r.path.replace('{id}', ids[kind]!).replace('{variant}', ids.variant!).replace('{photo}', 'front')
 }
 
 describe('over HTTP', () => {

@@ -4,7 +4,9 @@ import {
   commissionSchema,
   costsSchema,
   drawerItemSchema,
+  MOST_AT_WORK,
   moment as eventMoment,
+  photoIdSchema,
   rackEventSchema,
   savedPlanSchema,
   settingsSchema,
@@ -56,6 +58,11 @@ export const archiveSchema = z.strictObject({
       costs: costsSchema.nullable(),
       batch: batchSchema.nullable().default(null),
       practice: z.boolean().default(false),
+      /** Its photographs, of the front, of the back and at work; each is `pictures/pieces/<piece>/<id>.jpg`, and small beside it. */
+      photographs: z
+        .array(z.strictObject({ id: photoIdSchema, at: moment }))
+        .max(MOST_AT_WORK + 2)
+        .default([]),
       removedAt: moment.nullable(),
       createdAt: moment,
       updatedAt: moment,
@@ -72,5 +79,6 @@ export const archiveSchema = z.strictObject({
 })
 export type WorkshopArchive = z.infer<typeof archiveSchema>
 
-export const pictureName = (stone: string, which: 'large' | 'small'): string =>
-  `pictures/${stone}${which === 'small' ? '.small' : ''}.jpg`
+/** @param of a stone's id, or `pieces/` with a piece's and a photograph's id */
+export const pictureName = (of: string, which: 'large' | 'small'): string =>
+  `pictures/${of}${which === 'small' ? '.small' : ''}.jpg`

@@ -20,11 +20,16 @@ import {
 import { sql } from 'kysely'
 import { DB, type Db } from '../db/database.js'
 import { Who, type Caller } from '../http/caller.js'
-import { Id, notFound, stale, zod } from '../http/problem.js'
+import { Id, stale, zod } from '../http/problem.js'
+import { PiecesModule } from '../pieces/pieces.module.js'
+import { PiecesRepository } from '../pieces/pieces.repository.js'
 
 @Injectable()
 export class CommissionsRepository {
-  constructor(@Inject(DB) private readonly db: Db) {}
+  constructor(
+    @Inject(DB) private readonly db: Db,
+    @Inject(PiecesRepository) private readonly pieces: PiecesRepository,
+  ) {}
 
   async list(workshop: string): Promise<CommissionRow[]> {
     const rows = await this.db
@@ -55,28 +60,17 @@ export class CommissionsRepository {
       returning piece_id, version, commission`.execute(this.db)
     const [row] = rows
     if (row) return rowOf(row)
-    await this.there(workshop, piece)
+    await this.pieces.there(workshop, piece)
     throw stale('commission')
   }
 
   async erase(workshop: string, piece: string): Promise<void> {
-    await this.there(workshop, piece)
+    await this.pieces.there(workshop, piece)
     await this.db
       .deleteFrom('commissions')
       .where('workshop_id', '=', workshop)
       .where('piece_id', '=', piece)
       .execute()
-  }
-
-  private async there(workshop: string, piece: string): Promise<void> {
-    const row = await this.db
-      .selectFrom('pieces')
-      .select('id')
-      .where('workshop_id', '=', workshop)
-      .where('id', '=', piece)
-      .where('removed_at', 'is', null)
-      .executeTakeFirst()
-    if (!row) throw notFound('piece')
   }
 }
 
@@ -111,5 +105,9 @@ export class CommissionsController {
   }
 }
 
-@Module({ controllers: [CommissionsController], providers: [CommissionsRepository] })
+@Module({
+  imports: [PiecesModule],
+  controllers: [CommissionsController],
+  providers: [CommissionsRepository],
+})
 export class CommissionsModule {}

@@ -155,6 +155,10 @@ export const migrations: Record<string, Migration> = {
           workshop_id text not null, piece_id text not null, version integer not null default 1,
           commission jsonb not null, primary key (workshop_id, piece_id),
           foreign key (workshop_id, piece_id) references pieces(workshop_id, id) on delete cascade)`,
+        `create table piece_photos (
+          workshop_id text not null, piece_id text not null, id text not null, large bytea not null, small bytea not null,
+          made_at timestamptz not null default now(), primary key (workshop_id, piece_id, id),
+          foreign key (workshop_id, piece_id) references pieces(workshop_id, id) on delete cascade)`,
         `alter table pieces add column batch jsonb`,
         `alter table pieces add column practice boolean not null default false`,
         // pieces on the way: all that nobody has finished

@@ -82,6 +82,14 @@ export interface Tables {
     created_at: Made
   }
   photos: { workshop_id: string; stone_id: string; large: Buffer; small: Buffer; made_at: Date }
+  piece_photos: {
+    workshop_id: string
+    piece_id: string
+    id: string
+    large: Buffer
+    small: Buffer
+    made_at: Date
+  }
   instruments: {
     workshop_id: string
     id: string

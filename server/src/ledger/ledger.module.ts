@@ -18,6 +18,7 @@ interface Found {
   readonly mineral: string
   readonly family: string
   readonly alloy: string
+  readonly photo: string | null
   readonly finished_at: Date | null
   readonly minutes: number
   readonly reckoned: number
@@ -47,6 +48,7 @@ export class LedgerRepository {
   async rows(workshop: string): Promise<LedgerRow[]> {
     const { rows } = await sql<Found>`
       select p.id, p.name, s.stone->>'mineral' as mineral, plan.family, coalesce(plan.options->>'alloy', '') as alloy,
+        floor(extract(epoch from front.made_at) * 1000)::text as photo,
         l.finished_at, plan.minutes as reckoned, plan.metal, plan.needs, p.costs,
         coalesce(took.minutes, (
           select sum((e.value #>> '{}')::float8) / 60000 from bench_events e
@@ -55,6 +57,7 @@ export class LedgerRepository {
       from pieces p
       join stones s on s.workshop_id = p.workshop_id and s.id = p.stone_id
       left join ledger l on l.workshop_id = p.workshop_id and l.piece_id = p.id
+      left join piece_photos front on front.workshop_id = p.workshop_id and front.piece_id = p.id and front.id = 'front'
       -- a plan is unpacked once, not for every figure of it
       cross join lateral jsonb_to_record(p.plan) as plan(
         family text, options jsonb, minutes float8, metal float8, needs jsonb)

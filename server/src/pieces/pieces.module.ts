@@ -9,5 +9,6 @@ import { PiecesService } from './pieces.service.js'
   imports: [WorkshopModule, DrawerModule],
   controllers: [PiecesController],
   providers: [PiecesRepository, PiecesService],
+  exports: [PiecesRepository],
 })
 export class PiecesModule {}

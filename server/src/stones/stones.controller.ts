@@ -25,7 +25,7 @@ import {
 import { Who, type Caller } from '../http/caller.js'
 import { Id, zod } from '../http/problem.js'
 import { zodElsewhere } from '../http/checkElsewhere.js'
-import { reencode } from './photo.js'
+import { reencode } from '../photos/reencode.js'
 import { StonesRepository } from './stones.repository.js'
 
 @Controller('api/stones')

@@ -3,7 +3,7 @@ import type { StoneEdit, StoneRow, StoneWrite } from '@verger/contract'
 import { randomUUID } from 'node:crypto'
 import { DB, type Db } from '../db/database.js'
 import { notFound, ProblemError, stale } from '../http/problem.js'
-import type { Photo } from './photo.js'
+import type { Photo } from '../photos/reencode.js'
 
 /** A stone as the tray shows it, of what was found. */
 function toRow({

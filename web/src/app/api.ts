@@ -25,6 +25,7 @@ import {
   type PasswordReset,
   type PieceEdit,
   type PiecePage,
+  type PiecePhoto,
   type PieceRow,
   type PieceSummary,
   type PlanSave,
@@ -53,6 +54,10 @@ import { lost, outdated, reached, sessionEnded } from './reach.js'
 /** Where the picture of a stone is; the address changes with it. */
 export const photoAddress = (row: Pick<StoneRow, 'id' | 'photo'>, small = false): string =>
   `/api/stones/${row.id}/photo?v=${row.photo ?? ''}${small ? '&small=1' : ''}`
+
+/** Where a photograph of a piece is; the address changes with it. */
+export const piecePhotoAddress = (piece: string, { id, made }: PiecePhoto, small = false): string =>
+  `/api/pieces/${piece}/photos/${id}?v=${made}${small ? '&small=1' : ''}`
 
 /** A refusal of the server in its own words; status 0 when it could not be reached. */
 export class ApiError extends Error {
@@ -175,6 +180,10 @@ export const api = {
   setCommission: (piece: string, body: CommissionWrite) =>
     call<CommissionRow>('PUT', `/pieces/${piece}/commission`, body),
   eraseCommission: (piece: string) => call<void>('DELETE', `/pieces/${piece}/commission`),
+  photos: (piece: string) => call<PiecePhoto[]>('GET', `/pieces/${piece}/photos`),
+  givePhoto: (piece: string, id: string, picture: Blob) =>
+    call<PiecePhoto[]>('PUT', `/pieces/${piece}/photos/${id}`, picture),
+  takePhotoOff: (piece: string, id: string) => call<void>('DELETE', `/pieces/${piece}/photos/${id}`),
   rack: () => call<RackRow[]>('GET', '/rack'),
   tellRack: (body: RackWrite) => call<RackRow[]>('POST', '/rack/events', body),
   instruments: () => call<InstrumentRow[]>('GET', '/instruments'),

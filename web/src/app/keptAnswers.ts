@@ -6,7 +6,7 @@ let keeper: string | undefined
 
 /** What pages need to open while the server is away: who one is, and lists, stones and pieces that were opened lately. */
 const KEPT =
-  /^\/(auth\/me|stones|stones\/[^/]+|drawer|rack|work|ledger(\/lessons)?|pieces(\?.*)?|pieces\/[^/]+(\/glance)?)$/
+  /^\/(auth\/me|stones|stones\/[^/]+|drawer|rack|work|ledger(\/lessons)?|pieces(\?.*)?|pieces\/[^/]+(\/(glance|photos))?)$/
 export const isKept = (path: string): boolean => KEPT.test(path)
 
 const keyOf = (what: string): string => (what === '/auth/me' ? what : `${keeper ?? ''} ${what}`)

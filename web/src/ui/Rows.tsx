@@ -69,7 +69,7 @@ export function Typed({
   return (
     <span className="text-right">
       <input
-        className={`plain text-right font-semibold ${wide ? 'w-48' : 'w-28'}`}
+        className={`plain text-right font-semibold ${wide ? 'w-48' : 'w-28 max-sm:w-22'}`}
         aria-label={label}
         aria-invalid={bad}
         placeholder={placeholder}

@@ -60,7 +60,7 @@ export default function OnTheWay({ stones, settings }: { stones: readonly StoneR
 function Due({ piece, left, sitting }: { piece: WorkRow; left: number | undefined; sitting: number }) {
   const { day, soon, late } = dueSaid(piece.due!, new Date())
   return (
-    <li className="flex flex-wrap items-baseline gap-x-4 border-b border-line py-1.5 text-lg">
+    <li className="flex flex-wrap items-baseline gap-x-4 border-b border-line py-1.5 text-lg max-sm:grid max-sm:grid-cols-2">
       <span className={`min-w-44 ${late ? 'text-red' : ''}`}>
         {late && <span aria-hidden>✕ </span>}
         <strong>{day}</strong> <span className={late ? '' : 'text-soft'}>{soon}</span>
@@ -71,7 +71,7 @@ function Due({ piece, left, sitting }: { piece: WorkRow; left: number | undefine
       <span className="text-soft">
         {[piece.client && `for ${piece.client}`, piece.occasion].filter(Boolean).join(', ')}
       </span>
-      <span className="ml-auto">
+      <span className="sm:ml-auto">
         {left === undefined
           ? 'not planned yet'
           : `${sayTime(left * 60_000)} left, ${sittingsSaid(left, sitting)}`}

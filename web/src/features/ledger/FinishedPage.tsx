@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
-import { api } from '../../app/api.js'
+import { api, piecePhotoAddress } from '../../app/api.js'
 import { family, isLoaded } from '@verger/core'
 import { useFamilies } from '../../app/families.js'
 import { saveFile } from '../../app/saveFile.js'
@@ -141,6 +141,14 @@ export default function FinishedPage() {
                 {rows.map(({ row, f }) => (
                   <tr key={row.pieceId} className="border-b border-line">
                     <td className="py-2">
+                      {row.photo !== null && (
+                        <img
+                          src={piecePhotoAddress(row.pieceId, { id: 'front', made: row.photo }, true)}
+                          alt=""
+                          loading="lazy"
+                          className="mr-3 inline-block size-11 rounded-sm border border-line object-cover align-middle"
+                        />
+                      )}
                       <Link to={`/pieces/${row.pieceId}/ledger`} className="font-semibold text-ink">
                         {row.name || 'Unnamed piece'}
                       </Link>{' '}

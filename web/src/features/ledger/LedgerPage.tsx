@@ -1,5 +1,5 @@
 import { leftOver, type Me } from '@verger/contract'
-import { family, lengthText, mm } from '@verger/core'
+import { family } from '@verger/core'
 import { Link, useParams } from 'react-router'
 import { useSavedPlan } from '../../app/savedPlan.js'
 import { sayHeld } from '../../app/held.js'
@@ -10,6 +10,7 @@ import { sayLength } from '../../app/workshop.js'
 import { readLength } from '../../ui/readLength.js'
 import { Typed } from '../../ui/Rows.js'
 import { PieceFrame } from '../../ui/PieceFrame.js'
+import { Photographs } from '../photos/Photographs.js'
 import { ledgerWires, tookOf } from './figures.js'
 import { Pricing } from './Pricing.js'
 import { TimeByStage } from './TimeByStage.js'
@@ -32,35 +33,35 @@ export default function LedgerPage({ me }: { me: Me }) {
       </p>
       <div className="grid gap-12 lg:grid-cols-[minmax(0,1fr)_360px]">
         <div>
-          <table className="w-full border-collapse text-lg">
+          <table className="w-full border-collapse text-lg max-sm:text-[15px]">
             <caption className="pb-2 text-left font-head text-2xl">Wire</caption>
             <thead>
               <tr className="border-b border-hair text-left text-soft">
                 <th className="py-1 font-normal">wire</th>
-                <th className="text-right font-normal">planned</th>
-                <th className="text-right font-normal">cut</th>
-                <th className="text-right font-normal">left of it</th>
-                <th className="text-right font-normal">metal</th>
+                <th className="pl-2 text-right font-normal">planned</th>
+                <th className="pl-2 text-right font-normal">cut</th>
+                <th className="pl-2 text-right font-normal">left of it</th>
+                <th className="pl-2 text-right font-normal">metal</th>
               </tr>
             </thead>
             <tbody>
               {ledgerWires(plan, bench.tally).map(({ id, name, planned, used, unused, metal }) => (
                 <tr key={id} className="border-b border-line">
                   <td className="py-1.5">{name}</td>
-                  <td className="text-right">
+                  <td className="pl-2 text-right">
                     <Figure name={`${name}, planned`} q={planned} digits={0} />
                   </td>
-                  <td className={`text-right ${used === undefined ? 'text-soft' : ''}`}>
+                  <td className={`pl-2 text-right ${used === undefined ? 'text-soft' : ''}`}>
                     {used === undefined ? unused : sayLength(used, settings, 0)}
                   </td>
-                  <td className="text-right">
+                  <td className="pl-2 text-right">
                     {used !== undefined && (
                       <Typed
                         label={`${name}, left of it`}
                         value={
                           bench.tally.measured[leftOver(id)] === undefined
                             ? ''
-                            : lengthText(mm(bench.tally.measured[leftOver(id)]!), settings.units)
+                            : sayLength(bench.tally.measured[leftOver(id)]!, settings, 0)
                         }
                         placeholder="if measured"
                         good={(t) => {
@@ -76,7 +77,7 @@ export default function LedgerPage({ me }: { me: Me }) {
                       />
                     )}
                   </td>
-                  <td className="text-right">
+                  <td className="pl-2 text-right">
                     <Figure name={`${name}, metal`} q={metal} />
                   </td>
                 </tr>
@@ -91,6 +92,7 @@ export default function LedgerPage({ me }: { me: Me }) {
             .
           </p>
           <TimeByStage plan={plan} time={bench.tally.time} />
+          <Photographs piece={piece.id} />
         </div>
         <div>
           <dl className="m-0 text-lg">

@@ -21,6 +21,7 @@ const piece = (change: Partial<typeof costs>): LedgerRow => ({
   mineral: 'agate',
   family: 'bound-frame',
   alloy: 'copper',
+  photo: null,
   finishedAt: '2026-11-20T10:00:00.000Z',
   minutes: 90,
   reckoned: 120,

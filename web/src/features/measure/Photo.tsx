@@ -2,6 +2,7 @@ import type { StoneRow } from '@verger/contract'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo } from 'react'
 import { api, photoAddress } from '../../app/api.js'
+import { PickPicture } from '../../ui/PickPicture.js'
 import { Problem } from '../../ui/Problem.js'
 
 /** A picture of the stone: taken or chosen, shown, given up. Of a new stone it waits until the stone is saved. */
@@ -43,22 +44,9 @@ export function Photo({
           />
         </a>
       )}
-      <label className="btn cursor-pointer has-focus-visible:outline-2">
-        {busy ? 'One moment …' : shown ? 'Another picture' : 'Add a picture'}
-        <input
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          className="sr-only"
-          disabled={busy}
-          onChange={(e) => {
-            const file = e.target.files?.[0]
-            e.target.value = ''
-            if (!file) return
-            if (row) give.mutate(file)
-            else onPick(file)
-          }}
-        />
-      </label>
+      <PickPicture busy={busy} onPick={(file) => (row ? give.mutate(file) : onPick(file))}>
+        {shown ? 'Another picture' : 'Add a picture'}
+      </PickPicture>
       {shown && (
         <button
           type="button"

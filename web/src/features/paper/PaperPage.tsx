@@ -3,6 +3,7 @@ import { format } from 'date-fns'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useSavedPlan } from '../../app/savedPlan.js'
+import { piecePhotoAddress } from '../../app/api.js'
 import { keeperOf } from '../../app/session.js'
 import { shapeName, sizeName } from '../../app/stoneWords.js'
 import { useBench } from '../../bench/useBench.js'
@@ -16,6 +17,8 @@ import { isSheet, PAPERS, roomOn, SHEET_NAMES, SHEETS, type PaperId, type SheetI
 import { slipSheet, tagSheet } from './slip.js'
 import { templatesSheet } from './templates.js'
 import { Problem } from '../../ui/Problem.js'
+import { usePhotos } from '../photos/usePhotos.js'
+import { onSlip, photoSaid } from '../photos/onSlip.js'
 
 const MADE: Readonly<Record<SheetId, Sheet>> = {
   bench: benchSheet,
@@ -39,6 +42,7 @@ export default function PaperPage({ me }: { me: Me }) {
   const [problem, setProblem] = useState('')
   const pages = useRef<HTMLDivElement>(null)
   const { tally } = bench
+  const { photos } = usePhotos(pieceId)
   const piece = saved.ready ? saved.piece : undefined
   const plan = saved.ready ? saved.plan : undefined
   const blocks = useMemo(() => {
@@ -46,8 +50,12 @@ export default function PaperPage({ me }: { me: Me }) {
     const rule = ruleOf(settings.units, parts)
     const unit = settings.units === 'mm' ? ' mm' : ''
     const say = (v: number) => `${rule.say(v)}${unit}`
-    return MADE[sheet]({ piece, plan, tally, settings, rule, say, across: roomOn(paper).width })
-  }, [piece, plan, sheet, tally, settings, parts, paper])
+    const photographs = onSlip(photos).map((p) => ({
+      says: photoSaid(p),
+      address: piecePhotoAddress(piece.id, p),
+    }))
+    return MADE[sheet]({ piece, plan, tally, photographs, settings, rule, say, across: roomOn(paper).width })
+  }, [piece, plan, sheet, tally, photos, settings, parts, paper])
   const name = piece?.name || 'Unnamed piece'
   const called = piece && `${name}, ${SHEET_NAMES[sheet].toLowerCase()}`
   useEffect(() => {

@@ -125,8 +125,28 @@ async function drawSvg(doc: jsPDF, svg: SVGSVGElement, { left, top, pxPerMm }: O
   })
 }
 
+/** A photograph in its box, as large as it fits, at the top: as the page has it. */
+async function drawPhoto(doc: jsPDF, img: HTMLImageElement, { left, top, pxPerMm }: OnScreen): Promise<void> {
+  await img.decode()
+  const box = img.getBoundingClientRect()
+  const scale = Math.min(box.width / img.naturalWidth, box.height / img.naturalHeight) / pxPerMm
+  const [width, height] = [img.naturalWidth * scale, img.naturalHeight * scale]
+  const answer = await fetch(img.src)
+  if (!answer.ok) throw new Error('A photograph could not be read. Try again when the server is there.')
+  const x = (box.left - left + box.width / 2) / pxPerMm - width / 2
+  doc.addImage(
+    new Uint8Array(await answer.arrayBuffer()),
+    'JPEG',
+    x,
+    (box.top - top) / pxPerMm,
+    width,
+    height,
+  )
+}
+
 async function drawElement(doc: jsPDF, element: Element, on: OnScreen): Promise<void> {
   if (element instanceof SVGSVGElement) return drawSvg(doc, element, on)
+  if (element instanceof HTMLImageElement) return drawPhoto(doc, element, on)
   if (getComputedStyle(element).display === 'none') return
   drawBorders(doc, element, on)
   for (const child of element.childNodes)

@@ -8,6 +8,8 @@ export interface OnPaper {
   readonly piece: PieceRow
   readonly plan: Plan
   readonly tally: BenchTally
+  /** Where its photographs are, by what they show. */
+  readonly photographs: readonly { readonly says: string; readonly address: string }[]
   readonly settings: Settings
   /** What the workshop lays lengths off with, and a length as it is read off it. */
   readonly rule: Rule

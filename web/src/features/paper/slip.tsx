@@ -14,7 +14,7 @@ function figures({ plan, piece, tally, settings }: OnPaper) {
 
 /** Wire planned and used, time and price on one slip. */
 export const slipSheet: Sheet = (of) => {
-  const { plan, piece, tally, say } = of
+  const { plan, piece, tally, photographs, say } = of
   const { text } = family(plan.family)
   const { timed, minutes, cost, price, money } = figures(of)
   const rows = ledgerWires(plan, tally).map(({ id, name, planned, used, unused, metal }) => ({
@@ -75,6 +75,23 @@ export const slipSheet: Sheet = (of) => {
         </div>
       ),
     },
+    ...(photographs.length === 0
+      ? []
+      : [
+          {
+            id: 'photographs',
+            node: (
+              <div className="flex gap-[3mm] pt-[4mm] text-[3.6mm]">
+                {photographs.map(({ says, address }) => (
+                  <figure key={address} className="m-0 w-[38mm]">
+                    <img src={address} alt={says} className="h-[44mm] w-[38mm] object-contain object-top" />
+                    <figcaption>{says}</figcaption>
+                  </figure>
+                ))}
+              </div>
+            ),
+          },
+        ]),
   ]
 }
 

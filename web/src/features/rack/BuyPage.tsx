@@ -57,28 +57,31 @@ export default function BuyPage({ me }: { me: Me }) {
           <div className="overflow-x-auto">
             <table className="mt-2 w-full border-collapse text-lg">
               <thead>
-                <tr className="border-b border-hair text-left text-soft">
-                  <th className="py-1 font-normal">wire</th>
-                  <th className="pl-4 text-right font-normal">in all</th>
-                  <th className="pl-4 text-right font-normal whitespace-nowrap">longest piece</th>
-                  <th className="pl-4 font-normal">needed first</th>
+                <tr className="border-b border-hair text-left text-soft max-sm:grid max-sm:grid-cols-3">
+                  <th className="py-1 font-normal max-sm:hidden">wire</th>
+                  <th className="text-right font-normal sm:pl-4">in all</th>
+                  <th className="pl-4 text-right font-normal sm:whitespace-nowrap">longest piece</th>
+                  <th className="pl-4 font-normal max-sm:text-right">needed first</th>
                   <th className="pl-4 font-normal max-sm:hidden">for</th>
                 </tr>
               </thead>
               <tbody>
                 {list.map((b) => (
-                  <tr key={JSON.stringify(b.stock)} className="border-b border-line align-baseline">
-                    <td className="py-2">
+                  <tr
+                    key={JSON.stringify(b.stock)}
+                    className="border-b border-line align-baseline max-sm:grid max-sm:grid-cols-3 max-sm:pb-2"
+                  >
+                    <td className="py-2 max-sm:col-span-3 max-sm:pb-0">
                       <strong>
                         {b.stock.alloy} {sizeSaid(b.stock.size)} {b.stock.profile}
                       </strong>{' '}
                       <span className="text-soft">{b.stock.temper}</span>
                     </td>
-                    <td className="pl-4 text-right font-semibold whitespace-nowrap">
+                    <td className="text-right font-semibold whitespace-nowrap sm:pl-4">
                       {sayWire(b.length, settings)}
                     </td>
                     <td className="pl-4 text-right whitespace-nowrap">{sayWire(b.longest, settings)}</td>
-                    <td className="pl-4 whitespace-nowrap">
+                    <td className="pl-4 whitespace-nowrap max-sm:text-right">
                       {b.due === null ? '' : dueSaid(b.due, new Date()).day}
                     </td>
                     <td className="pl-4 text-[15px] max-sm:hidden">

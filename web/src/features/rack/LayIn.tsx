@@ -1,19 +1,12 @@
 import type { RackRow } from '@verger/contract'
-import {
-  ALLOYS,
-  gramsPerMetre,
-  lengthOnSpool,
-  sizesOf,
-  WIRE_SIZES,
-  wireSize,
-  type AlloyId,
-} from '@verger/core'
+import { ALLOYS, sizesOf, WIRE_SIZES, wireSize, type AlloyId } from '@verger/core'
 import { useState } from 'react'
 import { newId } from '../../app/newId.js'
 import { sayLength, sayWire, useSettings } from '../../app/workshop.js'
-import { readLength, readNumber } from '../../ui/readLength.js'
+import { readLength } from '../../ui/readLength.js'
 import { Pick, Word } from '../drawer/parts.js'
 import type { useRack } from './useRack.js'
+import { weighing } from './weighing.js'
 
 const FORMS = ['spool', 'length', 'coil'] as const
 const FORM_WORDS = {
@@ -37,14 +30,8 @@ export function LayIn({ pending, tell }: { pending: boolean; tell: ReturnType<ty
   const [empty, setEmpty] = useState('')
   const stock = { alloy, size, profile, temper }
   const typed = readLength(long, units)
-  const [weighed, bare] = [readNumber(mass), readNumber(empty)]
-  const byWeight =
-    form === 'spool' && weighed >= bare && bare >= 0
-      ? lengthOnSpool({ mass: weighed, empty: bare, shape: { profile, size: wireSize(size).mm }, alloy })
-      : undefined
-  const length = long.trim() !== '' ? typed.value : byWeight
-  const metre = gramsPerMetre({ ...stock, price: null, per: 'm' })
-  const wrong = form === 'spool' && mass.trim() !== '' && empty.trim() !== '' && byWeight === undefined
+  const weighed = weighing(stock, form === 'spool' ? { mass, empty } : { mass: '', empty: '' }, settings)
+  const length = long.trim() !== '' ? typed.value : weighed.length
   return (
     <section aria-label="Lay wire in">
       <h2 className="text-[24px]">Lay wire in</h2>
@@ -61,7 +48,7 @@ export function LayIn({ pending, tell }: { pending: boolean; tell: ReturnType<ty
               stock,
               length: Math.round(length * 10) / 10,
               name: name.trim(),
-              empty: form === 'spool' && bare >= 0 ? bare : null,
+              empty: form === 'spool' && weighed.empty >= 0 ? weighed.empty : null,
             },
             `${sayWire(length, settings)} laid in.`,
             () => {
@@ -110,13 +97,7 @@ export function LayIn({ pending, tell }: { pending: boolean; tell: ReturnType<ty
         />
         <Word label="Name, if it has one" value={name} onType={setName} placeholder="top hook" />
         <p className="col-span-2 m-0 text-[15px] text-soft" role="status">
-          {wrong ? (
-            <span className="text-red">✕ With its wire it weighs more than without: look at both.</span>
-          ) : byWeight !== undefined && long.trim() === '' ? (
-            `(${weighed} g − ${bare} g) ÷ ${metre.toFixed(2)} g a metre = ${sayWire(byWeight, settings)}`
-          ) : (
-            `A metre of it weighs ${metre.toFixed(2)} g.`
-          )}
+          {weighed.wrong ? <span className="text-red">✕ {weighed.said}</span> : weighed.said}
         </p>
         <span className="col-span-2">
           <button type="submit" className="btn btn-main" disabled={pending || !length || length <= 0}>

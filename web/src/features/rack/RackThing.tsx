@@ -1,13 +1,14 @@
 import type { RackRow } from '@verger/contract'
-import { alloy, gramsPerMetre, lengthOnSpool } from '@verger/core'
+import { alloy } from '@verger/core'
 import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { sayWire, useSettings } from '../../app/workshop.js'
-import { readLength, readNumber } from '../../ui/readLength.js'
+import { readLength } from '../../ui/readLength.js'
 import { FromScale } from './FromScale.js'
-import { stockOf, thingSaid } from './things.js'
+import { thingSaid } from './things.js'
 import { usePieceNames } from './usePieceNames.js'
 import type { useRack } from './useRack.js'
+import { weighing } from './weighing.js'
 
 type Tell = ReturnType<typeof useRack>['tell']
 type Open = 'measure' | 'weigh' | 'take' | 'where'
@@ -218,18 +219,8 @@ function Weigh({
   const settings = useSettings()
   const [mass, setMass] = useState('')
   const [empty, setEmpty] = useState(row.empty === null ? '' : String(row.empty))
-  const weighed = readNumber(mass)
-  const bare = readNumber(empty)
-  const good = weighed >= 0 && bare >= 0 && weighed >= bare
-  const length = good
-    ? lengthOnSpool({
-        mass: weighed,
-        empty: bare,
-        shape: { profile: row.stock.profile, size: stockOf(row.stock).size.mm },
-        alloy: row.stock.alloy,
-      })
-    : undefined
-  const metre = gramsPerMetre({ ...row.stock, price: null, per: 'm' })
+  const weighed = weighing(row.stock, { mass, empty }, settings)
+  const { length } = weighed
   return (
     <form
       className="grid gap-2 py-1"
@@ -237,7 +228,7 @@ function Weigh({
         e.preventDefault()
         if (length === undefined) return
         tell(
-          { kind: 'measured', rack: row.id, length: Math.round(length), weighed },
+          { kind: 'measured', rack: row.id, length: Math.round(length), weighed: weighed.mass },
           `${thingSaid(row, settings)}: ${sayWire(length, settings)} now.`,
           done,
         )
@@ -267,11 +258,7 @@ function Weigh({
         </button>
       </span>
       <p className="m-0 text-[15px] text-soft" role="status">
-        {length !== undefined
-          ? `(${weighed} g − ${bare} g) ÷ ${metre.toFixed(2)} g a metre = ${sayWire(length, settings)}`
-          : mass.trim() !== '' && empty.trim() !== '' && !good
-            ? '✕ With its wire it weighs more than without: look at both.'
-            : `A metre weighs ${metre.toFixed(2)} g.`}
+        {weighed.wrong ? <span className="text-red">✕ {weighed.said}</span> : weighed.said}
       </p>
     </form>
   )

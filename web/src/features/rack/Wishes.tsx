@@ -1,7 +1,7 @@
 import type { Me, Settings } from '@verger/contract'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { api } from '../../app/api.js'
-import { lengthText, mm } from '@verger/core'
+import { sayWire } from '../../app/workshop.js'
 import { Row, Typed } from '../../ui/Rows.js'
 import { readLength } from '../../ui/readLength.js'
 
@@ -22,7 +22,7 @@ export function Wishes({ me }: { me: Me }) {
       client.setQueryData<Me>(['me'], (old) => old && { ...old, workshop: { ...old.workshop, ...row } }),
     onError: () => void client.invalidateQueries({ queryKey: ['me'] }),
   })
-  const shown = lengthText(mm(rack.keep), units)
+  const shown = sayWire(rack.keep, settings)
   const good = (text: string) => {
     const { value } = readLength(text, units, true)
     return value !== undefined && value <= 500

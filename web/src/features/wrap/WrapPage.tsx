@@ -25,6 +25,7 @@ import { Measured } from './Measured.js'
 import { Note } from './Note.js'
 import { Outline } from './Outline.js'
 import { BendTemplate } from '../../drawing/BendTemplate.js'
+import { AtWork } from '../photos/AtWork.js'
 import { BatchLine } from '../repeat/BatchLine.js'
 import { Rest } from './Rest.js'
 import { StepDrawing } from './StepDrawing.js'
@@ -238,6 +239,7 @@ function Wrap({
             {op.kind === 'trim' && <EndsList plan={plan} bench={bench} />}
             {!wide && check}
             <Note bench={bench} step={step} />
+            <AtWork piece={piece.id} />
           </div>
         </aside>
         <section className="order-1 min-w-0 lg:order-none" aria-label="Drawing of this step">
