@@ -120,6 +120,12 @@ test('a piece saved as a file comes back whole, with its choices and its records
       mimeType: 'application/json',
       buffer: readFileSync(path),
     })
+    // a dry run first: what it holds, and nothing is taken yet
+    const dry = page.getByRole('dialog')
+    await expect(dry).toContainText('Bound frame')
+    await expect(dry).toContainText(`${file.records.length} entries`)
+    await accessible(page)
+    await dry.getByRole('button', { name: 'Take it in' }).click()
     await expect(page).toHaveURL(/pieces\/(?!piece-)[^/]+\/plan/, { timeout: 30_000 })
     await expect(page.getByLabel('Bends in front, as hours of a clock face')).toHaveValue(
       (file.choices.options.frontBends as number[]).join(', '),

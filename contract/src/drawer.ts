@@ -1,5 +1,6 @@
 import { ALLOYS, parseWeave, WEAVE_LIMITS, WIRE_SIZES } from '@verger/core'
 import { z } from 'zod'
+import { choicesSchema } from './piece.js'
 
 const name = z.string().trim().min(1, 'give it a name').max(80)
 const length = z.number().positive('must be above 0').max(500, 'must be 500 mm or less')
@@ -10,7 +11,7 @@ export const FINDING_TYPES = ['jump ring', 'clasp', 'ear wire', 'chain', 'cord',
 /** A rod, the steps of a pair of pliers, the width of flat jaws, or a cone over which any size can be bent. */
 export const TOOL_TYPES = ['rod', 'stepped pliers', 'jaws', 'cone'] as const
 
-/** Something that is kept in the drawer: a kind of wire, beads, findings, a weave of one's own, or a tool. Lengths in mm. */
+/** Something that is kept in the drawer: a kind of wire, beads, findings, a weave or a recipe of one's own, or a tool. Lengths in mm. */
 export const drawerItemSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('wire'),
@@ -53,6 +54,14 @@ export const drawerItemSchema = z.discriminatedUnion('kind', [
     weaver: length,
     /** The maker's own, from a sample; null until one was measured. */
     packing: z.number().min(1).max(20).nullable(),
+  }),
+  z.strictObject({
+    /** A piece of one's own, to be made again for other stones. */
+    kind: z.literal('recipe'),
+    name,
+    ...choicesSchema.shape,
+    /** Choices that are worked out anew for another stone; the others stay. */
+    follows: z.array(z.string().max(60)).max(200),
   }),
   z.strictObject({
     kind: z.literal('tool'),

@@ -25,7 +25,10 @@ export {
   neighboursOf,
   sketchOne,
   startingOptions,
+  fitRecipe,
+  followsByItself,
+  wishLike,
 } from './search/index.js'
-export type { Barrier, Chosen, Demanding, Excluded, Limits } from './search/index.js'
+export type { Barrier, Chosen, Demanding, Excluded, Fitted, Limits, OwnRecipe } from './search/index.js'
 export * from './mend/index.js'
 export * from './sizes/index.js'

@@ -69,6 +69,8 @@ export interface ShortWire {
   readonly length: number
   /** The longest that could be had of this very stock, all else cut as planned, mm: 0 where there is none. */
   readonly longest: number
+  /** The thing of the rack which has that longest. */
+  readonly longestOn?: string
   /** Wires of the rack that are long enough and differ in one thing: thickness, or temper. The nearest first. */
   readonly instead: readonly {
     readonly rack: string
@@ -143,8 +145,17 @@ export function cutFromRack(
       const need = needs.find((n) => n.id === id)!
       const rests = racks
         .filter((r) => keyOf(r) === stockKey(stock))
-        .map((r) => from.find((f) => f.stock === r.id)?.rest ?? r.length)
-      return { id, stock, length, longest: Math.max(0, ...rests), instead: insteadOf(need, racks) }
+        .map((r) => ({ id: r.id, rest: from.find((f) => f.stock === r.id)?.rest ?? r.length }))
+        .sort((a, b) => b.rest - a.rest)
+      const [most] = rests
+      return {
+        id,
+        stock,
+        length,
+        longest: most?.rest ?? 0,
+        ...(most ? { longestOn: most.id } : {}),
+        instead: insteadOf(need, racks),
+      }
     }),
   )
   return { groups, short }

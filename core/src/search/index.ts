@@ -2,5 +2,7 @@ export { chooseOne, difficultyOf, familyFor, isChosen, sketchOne } from './choos
 export type { Chosen, Demanding, Excluded } from './choose.js'
 export { askOf, draft, isMade, judge, LIMITS, make, soundAtOnce } from './judge.js'
 export type { Ask, Barrier, Limits } from './judge.js'
+export { fitRecipe, followsByItself, wishLike } from './ownRecipe.js'
+export type { Fitted, OwnRecipe } from './ownRecipe.js'
 export { neighboursOf, sizesBeside } from './neighbours.js'
 export { startingOptions } from './startingOptions.js'

@@ -81,11 +81,20 @@ export class Outbox {
     return [...this.state.unsent, ...this.coming].filter((k) => k.piece === piece).map((k) => k.event)
   }
 
-  /** Sends a refused one again with another value, or forgets it. */
+  /** Sends a refused one again with another value, or forgets it. It leaves its place in the store only with what takes it. */
   async settle(kept: Kept, value?: string | number): Promise<void> {
-    await forget([kept]).catch(() => undefined)
-    this.set({ refused: this.state.refused.filter((k) => k.event.id !== kept.event.id) })
-    if (value !== undefined) await this.add(kept.piece, [{ ...kept.event, value }])
+    const { keeper, piece, event, order } = kept
+    const mended: Kept | undefined =
+      value === undefined
+        ? undefined
+        : { keeper, piece, event: { ...event, value }, ...(order === undefined ? {} : { order }) }
+    await (mended ? keep([mended]) : forget([kept])).catch(() => undefined)
+    const others = (list: readonly Kept[]) => list.filter((k) => k.event.id !== event.id)
+    this.set({
+      refused: others(this.state.refused),
+      unsent: [...others(this.state.unsent), ...(mended ? [mended] : [])],
+    })
+    if (mended) void this.flush()
   }
 
   private set(change: Partial<Waiting>): void {

@@ -1,6 +1,5 @@
 import type { PieceRow } from '@verger/contract'
-import { family, isEar, mirrored, widthIsLength, type Options, type Plan, type Stone } from '@verger/core'
-import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from '@headlessui/react'
+import { widthIsLength, type Options, type Plan, type Stone } from '@verger/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
@@ -16,6 +15,7 @@ import { CommissionForm } from '../features/commission/CommissionForm.js'
 import { savePlanOf } from '../features/repeat/repeat.js'
 import { Repeat } from '../features/repeat/Repeat.js'
 import { Problem } from './Problem.js'
+import { Window } from './Window.js'
 
 /** Name of a piece, and the piece as a file. A name given elsewhere meanwhile is shown beside the typed one. */
 export default function NameAndFile({
@@ -63,64 +63,57 @@ export default function NameAndFile({
   })
   const failed = rename.error ?? save.error
   return (
-    <Dialog open onClose={onClose} className="relative z-20">
-      <DialogBackdrop className="fixed inset-0 bg-ink/30" />
-      <div className="fixed inset-0 flex items-start justify-center overflow-y-auto p-3 sm:p-10">
-        <DialogPanel className="sheet w-full max-w-lg p-5">
-          <DialogTitle className="text-2xl">This piece</DialogTitle>
-          <form
-            className="mt-3"
-            onSubmit={(e) => {
-              e.preventDefault()
-              rename.mutate()
-            }}
-          >
-            <label className="block">
-              <span className="text-soft">Name</span>
-              <input
-                className="plain text-lg"
-                value={name}
-                maxLength={120}
-                onChange={(e) => setName(e.target.value)}
-              />
-            </label>
-            {theirs && (
-              <p className="mt-2 border-l-[6px] border-amber bg-amber-wash px-3 py-2" role="alert">
-                <span className="text-amber" aria-hidden>
-                  ▲{' '}
-                </span>
-                It was named “{theirs.name}” elsewhere meanwhile. Keep yours, or{' '}
-                <button
-                  type="button"
-                  className="border-0 bg-transparent p-0 text-copper underline"
-                  onClick={() => keep(theirs)}
-                >
-                  take the other
-                </button>
-                .
-              </p>
-            )}
-            <p className="mt-4 flex flex-wrap gap-3">
-              <button type="submit" className="btn btn-main" disabled={rename.isPending}>
-                Keep the name
-              </button>
-              <button type="button" className="btn" onClick={() => save.mutate()} disabled={save.isPending}>
-                Save as a file
-              </button>
-              <button type="button" className="btn" onClick={onClose}>
-                Close
-              </button>
-            </p>
-          </form>
-          <CommissionForm piece={piece.id} />
-          {plan && isEar(plan.options) && <OtherEar piece={piece} plan={plan} onClose={onClose} />}
-          {plan && <Repeat piece={piece} plan={plan} onClose={onClose} />}
-          {plan && <Again piece={piece} plan={plan} onClose={onClose} />}
-          {plan && <OtherStones plan={plan} />}
-          {failed && <Problem className="mt-2">{failed.message}</Problem>}
-        </DialogPanel>
-      </div>
-    </Dialog>
+    <Window title="This piece" narrow onClose={onClose}>
+      <form
+        className="mt-3"
+        onSubmit={(e) => {
+          e.preventDefault()
+          rename.mutate()
+        }}
+      >
+        <label className="block">
+          <span className="text-soft">Name</span>
+          <input
+            className="plain text-lg"
+            value={name}
+            maxLength={120}
+            onChange={(e) => setName(e.target.value)}
+          />
+        </label>
+        {theirs && (
+          <p className="mt-2 border-l-[6px] border-amber bg-amber-wash px-3 py-2" role="alert">
+            <span className="text-amber" aria-hidden>
+              ▲{' '}
+            </span>
+            It was named “{theirs.name}” elsewhere meanwhile. Keep yours, or{' '}
+            <button
+              type="button"
+              className="border-0 bg-transparent p-0 text-copper underline"
+              onClick={() => keep(theirs)}
+            >
+              take the other
+            </button>
+            .
+          </p>
+        )}
+        <p className="mt-4 flex flex-wrap gap-3">
+          <button type="submit" className="btn btn-main" disabled={rename.isPending}>
+            Keep the name
+          </button>
+          <button type="button" className="btn" onClick={() => save.mutate()} disabled={save.isPending}>
+            Save as a file
+          </button>
+          <button type="button" className="btn" onClick={onClose}>
+            Close
+          </button>
+        </p>
+      </form>
+      <CommissionForm piece={piece.id} />
+      {plan && <Repeat piece={piece} plan={plan} onClose={onClose} />}
+      {plan && <Again piece={piece} plan={plan} onClose={onClose} />}
+      {plan && <OtherStones plan={plan} />}
+      {failed && <Problem className="mt-2">{failed.message}</Problem>}
+    </Window>
   )
 }
 
@@ -197,52 +190,6 @@ function Again({ piece, plan, onClose }: { piece: PieceRow; plan: Plan; onClose:
       )}
     </form>
   )
-}
-
-/** The other earring of two: a stone and a piece of its own, planned as this one's mirror image. */
-function OtherEar({ piece, plan, onClose }: { piece: PieceRow; plan: Plan; onClose: () => void }) {
-  const settings = usePlanSettings()
-  const client = useQueryClient()
-  const navigate = useNavigate()
-  const make = useMutation({
-    mutationFn: async () => {
-      if (!settings) throw new Error('The drawer is still being fetched. Try again in a moment.')
-      const options = mirrored(family(plan.family).params(piece.stone), plan.options)
-      const stone = mateOf(piece.stone)
-      const found = await quickWorker().plan({ stone, family: plan.family, options, settings })
-      if (!found.ok)
-        throw new Error('The other stone has no room in the mirrored setting. Measure both again.')
-      const name = `${piece.name || 'Unnamed piece'}, other ear`
-      const row = await api.addStone({ name, note: '', stone })
-      const made = await api.addPiece(row.id, name)
-      await savePlanOf(made, found.plan)
-      await client.invalidateQueries()
-      return made.id
-    },
-    onSuccess: (id) => {
-      onClose()
-      void navigate(`/pieces/${id}/plan`)
-    },
-  })
-  return (
-    <p className="mt-5 flex flex-wrap items-center gap-3 border-t border-line pt-3">
-      <button type="button" className="btn" onClick={() => make.mutate()} disabled={make.isPending}>
-        Begin the other ear
-      </button>
-      <span className="text-soft">mirrored left and right, with a stone of its own</span>
-      {make.error && <span className="basis-full text-red">✕ {make.error.message}</span>}
-    </p>
-  )
-}
-
-/** The other stone of a pair: its own measures where they were taken, without what was read at the first. */
-function mateOf(stone: Stone): Stone {
-  const { group, ...first } = stone
-  const mate = group?.kind === 'pair' ? group.mate : undefined
-  const measured: Stone = { ...first, ...mate }
-  for (const id of ['readings', 'taped', ...(mate?.weighed === undefined ? ['weighed'] : [])] as const)
-    Reflect.deleteProperty(measured, id)
-  return measured
 }
 
 /** Which free stones of the tray would go into this very frame, and how they would be held. */

@@ -26,6 +26,7 @@ import { Waiting } from '../../ui/Waiting.js'
 import { keepDraft } from '../plan/useChoices.js'
 import { AIM_WORDS, sorted } from './order.js'
 import { Finger } from './Finger.js'
+import { OwnRecipes } from './OwnRecipes.js'
 import { Rod } from './Rod.js'
 import { Setting } from './Setting.js'
 import { useChosen } from './useChosen.js'
@@ -119,6 +120,7 @@ function Chooser({ piece }: { piece: PieceRow }) {
           onTake={() => take(taken.family, taken.plan.options)}
         />
       )}
+      <OwnRecipes piece={piece} rows={drawer.data ?? []} onTake={take} />
       {!asks && all.left === 0 && list.length === 0 && all.failed.length === 0 && (
         <Nothing piece={piece} worn={worn} onPendant={() => setWorn('pendant')} />
       )}

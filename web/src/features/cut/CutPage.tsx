@@ -11,6 +11,8 @@ import { PieceFrame } from '../../ui/PieceFrame.js'
 import { ServerCheck } from '../../ui/ServerCheck.js'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
 import { RunsShort } from './RunsShort.js'
+import { chanceAt } from '../learned/chances.js'
+import { useLearned } from '../learned/useLearned.js'
 import { cutFrom, sourceOf, thingSaid } from '../rack/things.js'
 import { useCuttingPlan, useRack } from '../rack/useRack.js'
 import { FromRack } from './FromRack.js'
@@ -36,6 +38,7 @@ export default function CutPage({ me }: { me: Me }) {
     () => (cutList ? neededBy(cutList).filter((n) => bench.tally.cut[n.id] === undefined) : []),
     [cutList, bench.tally.cut],
   )
+  const learned = useLearned()
   const { plan: fromRack, problem } = useCuttingPlan(needs, rows, me.workshop.settings.rack)
   if (!saved.ready) return saved.waiting
   const { piece, plan } = saved
@@ -95,7 +98,17 @@ export default function CutPage({ me }: { me: Me }) {
         <aside>
           <section aria-label="From the rack" className="mb-6">
             <h2 className="text-2xl">From the rack</h2>
-            <FromRack plan={fromRack} rows={rows} needs={needs} names={nameOf} problem={problem} />
+            <FromRack
+              plan={fromRack}
+              rows={rows}
+              needs={needs}
+              names={nameOf}
+              problem={problem}
+              shorter={{
+                chance: (id, length) => chanceAt(plan, learned, id, length),
+                onCut: (id, length, rack) => void bench.add('cut', id, length, 1, [{ rack, length }]),
+              }}
+            />
           </section>
           <RunsShort plan={plan} piece={piece.id} />
           <h2 className="text-2xl">Gather</h2>

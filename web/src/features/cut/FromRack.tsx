@@ -2,7 +2,15 @@ import type { RackRow } from '@verger/contract'
 import { alloy, sizeSaid, stockName, type NeededWire, type RackPlan, type ShortWire } from '@verger/core'
 import { Link } from 'react-router'
 import { sayWire, useSettings } from '../../app/workshop.js'
+import { oneIn } from '../learned/chances.js'
 import { kindSaid, stockOf, thingSaid } from '../rack/things.js'
+
+/** A wire that is cut shorter than planned, for want of a longer one. */
+export interface Shorter {
+  /** The chance that it runs short; undefined where that is less than it takes. */
+  readonly chance: (wire: string, length: number) => number | undefined
+  readonly onCut: (wire: string, length: number, rack: string) => void
+}
 
 /** What the wires still to be cut come from, each thing of the rack to one scale with what is left of it; and what the rack has not. */
 export function FromRack({
@@ -11,6 +19,7 @@ export function FromRack({
   needs,
   names,
   problem,
+  shorter,
 }: {
   plan: RackPlan | undefined
   rows: readonly RackRow[] | undefined
@@ -18,6 +27,7 @@ export function FromRack({
   needs: readonly NeededWire[]
   names: (id: string) => string
   problem: Error | null
+  shorter?: Shorter
 }) {
   const settings = useSettings()
   if (rows === undefined || (needs.length > 0 && plan === undefined && !problem))
@@ -69,7 +79,7 @@ export function FromRack({
         })}
       </ul>
       {likeShort(plan.short).map((alike) => (
-        <Lacking key={alike[0]!.id} alike={alike} rows={rows} needs={needs} names={names} />
+        <Lacking key={alike[0]!.id} alike={alike} rows={rows} needs={needs} names={names} shorter={shorter} />
       ))}
       {used.length > 0 && (
         <p className="m-0 text-[15px] text-soft" data-wasted={wasted.toFixed(0)}>
@@ -140,11 +150,13 @@ export function Lacking({
   rows,
   needs,
   names,
+  shorter,
 }: {
   alike: readonly ShortWire[]
   rows: readonly RackRow[]
   needs: readonly NeededWire[]
   names: (id: string) => string
+  shorter?: Shorter | undefined
 }) {
   const settings = useSettings()
   const say = (v: number) => sayWire(v, settings)
@@ -153,6 +165,10 @@ export function Lacking({
   // one thing that would do for every one of them
   const beside = first.instead.find((i) => alike.every((s) => s.instead.some((o) => o.rack === i.rack)))
   const row = beside && rows.find((r) => r.id === beside.rack)
+  // the one that the longest left is nearest to
+  const nearest = [...whole].sort((a, b) => a.length - b.length)[0]
+  const left = Math.floor(first.longest)
+  const risk = nearest && shorter?.chance(nearest.id, left)
   const together = alike.reduce((sum, s) => sum + s.length, 0)
   return (
     <div
@@ -174,6 +190,19 @@ export function Lacking({
               : `The same, ${beside.stock.temper}, is there`
           }: ${thingSaid(row, settings)}. Choose it at Plan and see what it holds.`
         : 'Buy it, or plan with a wire that is there.'}
+      {risk !== undefined && (
+        <span className="mt-1 block">
+          {names(nearest!.id)} could be cut at {say(left)}, with {say(nearest!.length - left)} less spare at
+          its ends together: it then runs short <strong>{oneIn(risk)}</strong>.{' '}
+          <button
+            type="button"
+            className="border-0 bg-transparent p-0 font-semibold text-copper underline"
+            onClick={() => shorter!.onCut(nearest!.id, left, first.longestOn!)}
+          >
+            It is cut so
+          </button>
+        </span>
+      )}
     </div>
   )
 }

@@ -5,6 +5,7 @@ import { Frame } from '../../ui/Frame.js'
 import { Waiting } from '../../ui/Waiting.js'
 import { Beads } from './Beads.js'
 import { Findings } from './Findings.js'
+import { Recipes } from './Recipes.js'
 import { Tools } from './Tools.js'
 import { Wires } from './Wires.js'
 
@@ -24,6 +25,7 @@ export default function DrawerPage({ me }: { me: Me }) {
             <Tools me={me} rows={drawer.data} />
             <Beads me={me} rows={drawer.data} />
             <Findings me={me} rows={drawer.data} />
+            <Recipes rows={drawer.data} />
           </div>
         </div>
       ) : (

@@ -75,8 +75,8 @@ export function Section({
   name: string
   empty: string
   rows: readonly ReactNode[]
-  /** The form that lays in another. */
-  children: ReactNode
+  /** The form that lays in another, where that is done here. */
+  children?: ReactNode
   problem: Error | null
 }) {
   return (
@@ -102,7 +102,8 @@ export function Thing({
   name: string
   says: string
   onTake: () => void
-  onChange: () => void
+  /** Left out where it is not changed here. */
+  onChange?: () => void
   mark?: ReactNode
 }) {
   return (
@@ -112,14 +113,16 @@ export function Thing({
         <span className="block font-semibold">{name}</span>
         <span className="block text-[15px] text-soft">{says}</span>
       </span>
-      <button
-        type="button"
-        className="border-0 bg-transparent p-1 text-[15px] text-copper underline"
-        aria-label={`Change ${name}`}
-        onClick={onChange}
-      >
-        change
-      </button>
+      {onChange && (
+        <button
+          type="button"
+          className="border-0 bg-transparent p-1 text-[15px] text-copper underline"
+          aria-label={`Change ${name}`}
+          onClick={onChange}
+        >
+          change
+        </button>
+      )}
       <button
         type="button"
         className="border-0 bg-transparent p-1 text-[15px] text-copper underline"

@@ -1,5 +1,4 @@
 import type { Me } from '@verger/contract'
-import { useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { keeperOf, usePieces, useStones } from '../../app/session.js'
@@ -8,11 +7,13 @@ import { Frame } from '../../ui/Frame.js'
 import { Tray } from '../tray/Tray.js'
 import { useCommands } from '../../app/Commands.js'
 import { FastLane } from './FastLane.js'
+import type { ReadPiece } from './bringIn.js'
 import { Tour } from './Tour.js'
 import { Problem } from '../../ui/Problem.js'
 
 const OnTheBench = lazy(() => import('./OnTheBench.js'))
 const OnTheWay = lazy(() => import('./OnTheWay.js'))
+const PieceFileWindow = lazy(() => import('./PieceFileWindow.js'))
 
 /** The workshop: a quick answer, the piece on the bench, the tray of stones to one scale. */
 export function HomePage({ me }: { me: Me }) {
@@ -82,15 +83,12 @@ export function HomePage({ me }: { me: Me }) {
 function OpenFile() {
   const input = useRef<HTMLInputElement>(null)
   const [problem, setProblem] = useState('')
-  const navigate = useNavigate()
-  const client = useQueryClient()
+  const [read, setRead] = useState<ReadPiece>()
   const open = async (file: File) => {
     setProblem('')
     try {
-      const { bringIn } = await import('./bringIn.js')
-      const piece = await bringIn(file)
-      await client.invalidateQueries()
-      void navigate(`/pieces/${piece}/plan`)
+      const { readIn } = await import('./bringIn.js')
+      setRead(await readIn(file))
     } catch (error) {
       setProblem(error instanceof Error ? error.message : 'This file cannot be read.')
     }
@@ -105,7 +103,11 @@ function OpenFile() {
         className="sr-only"
         tabIndex={-1}
         aria-label="Piece file"
-        onChange={(e) => e.target.files?.[0] && void open(e.target.files[0])}
+        onChange={(e) => {
+          const file = e.target.files?.[0]
+          e.target.value = ''
+          if (file) void open(file)
+        }}
       />
       <button
         type="button"
@@ -114,6 +116,11 @@ function OpenFile() {
       >
         Open a piece file
       </button>
+      {read && (
+        <Suspense fallback={null}>
+          <PieceFileWindow read={read} onClose={() => setRead(undefined)} />
+        </Suspense>
+      )}
     </span>
   )
 }

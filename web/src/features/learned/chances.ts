@@ -22,14 +22,29 @@ export function oneIn(chance: number): string {
   return `1 in ${String(Math.round(n / step) * step).replace(/\B(?=(\d{3})+$)/g, ' ')}`
 }
 
-/** Both ends of a wire as it is cut, from its middle mark where it has one. */
-function endsOf(wire: CutWire, net: number): CutLength['ends'] {
+/** Both ends of a wire, cut at a length, from its middle mark where it has one: what is taken off is taken off both. */
+function endsOf(wire: CutWire, net: number, length: number): CutLength['ends'] {
   const shown = numberOf(wire.shown)
-  const spare = (shown - net) / 2
+  const planned = (shown - net) / 2
   const middle = wire.marks.find((m) => m.at === 'middle')
-  if (!middle) return [{ net, spare: shown - net }]
+  if (!middle) return [{ net, spare: length - net }]
   const at = numberOf(middle.fromEnd)
-  return [at, shown - at].filter((end) => end > spare).map((end) => ({ net: end - spare, spare }))
+  const spare = (length - net) / 2
+  return [at, shown - at].filter((end) => end > planned).map((end) => ({ net: end - planned, spare }))
+}
+
+/** The chance that a wire runs short that is cut shorter than planned; undefined where that is less than it takes. */
+export function chanceAt(
+  { cut, design }: Pick<Plan, 'cut' | 'design'>,
+  learned: (technique: Technique) => Learned,
+  id: string,
+  length: number,
+): number | undefined {
+  const wire = cut.wires.find((w) => w.id === id)
+  const planned = plannedWires(cut, design).find((w) => w.id === id)
+  if (!wire || !planned || length <= planned.net) return undefined
+  const { technique, net } = planned
+  return chanceShort({ technique, ends: endsOf(wire, net, length) }, learned(technique))
 }
 
 /** How likely wires run short: those that are cut whole together, and what may be joined. */
@@ -53,7 +68,7 @@ export function chancesOf(
   const planned = new Map(plannedWires(cut, design).map((w) => [w.id, w]))
   const wires = cut.wires.map((w): CutLength => {
     const { technique, net } = planned.get(w.id)!
-    return { technique, ends: endsOf(w, net) }
+    return { technique, ends: endsOf(w, net, numberOf(w.shown)) }
   })
   const runs = cut.spools.map((s): CutLength => {
     const { technique, net } = planned.get(spoolId(s))!

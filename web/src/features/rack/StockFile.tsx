@@ -1,5 +1,4 @@
 import { wireSize, sizeSaid } from '@verger/core'
-import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from '@headlessui/react'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { api } from '../../app/api.js'
@@ -9,6 +8,7 @@ import { sayWire, useSettings } from '../../app/workshop.js'
 import { Problem } from '../../ui/Problem.js'
 import { Pick } from '../drawer/parts.js'
 import { columnsOf, dryRun, FIELDS, readList, type Columns } from './stockFile.js'
+import { Window } from '../../ui/Window.js'
 
 /** Things that are sent at a time. */
 const AT_ONCE = 100
@@ -55,90 +55,84 @@ export default function StockFile({ onClose }: { onClose: () => void }) {
     onSuccess: onClose,
   })
   return (
-    <Dialog open onClose={onClose} className="relative z-20">
-      <DialogBackdrop className="fixed inset-0 bg-ink/30" />
-      <div className="fixed inset-0 flex items-start justify-center overflow-y-auto p-3 sm:p-10">
-        <DialogPanel className="sheet w-full max-w-2xl p-5">
-          <DialogTitle className="text-2xl">A list of your own</DialogTitle>
-          <p className="text-soft">
-            CSV out of any spreadsheet: a line of headings, one line a spool or offcut. Nothing is taken
-            before you have seen it.
-          </p>
-          <p className="my-3">
-            <button type="button" className="btn btn-main" onClick={() => input.current?.click()}>
-              Choose the file
-            </button>
-            <input
-              ref={input}
-              type="file"
-              accept=".csv,text/csv,text/plain"
-              className="sr-only"
-              tabIndex={-1}
-              aria-label="List of wire"
-              onChange={(e) => e.target.files?.[0] && void read(e.target.files[0])}
-            />
-          </p>
-          {list && (
-            <>
-              <div className="grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-4" data-testid="columns">
-                {FIELDS.map((field) => (
-                  <Pick
-                    key={field}
-                    label={field}
-                    value={columns[field] ?? ''}
-                    options={['', ...list.heads]}
-                    words={(h) => h || 'none'}
-                    onPick={(h) => {
-                      const { [field]: _old, ...others } = columns
-                      void _old
-                      setColumns(h === '' ? others : { ...others, [field]: h })
-                    }}
-                  />
-                ))}
-              </div>
-              <section className="mt-4" aria-label="What the list holds">
-                <p className="text-lg">
-                  <strong>{good.length}</strong> can be laid in
-                  {bad.length > 0 && (
+    <Window title="A list of your own" onClose={onClose}>
+      <p className="text-soft">
+        CSV out of any spreadsheet: a line of headings, one line a spool or offcut. Nothing is taken before
+        you have seen it.
+      </p>
+      <p className="my-3">
+        <button type="button" className="btn btn-main" onClick={() => input.current?.click()}>
+          Choose the file
+        </button>
+        <input
+          ref={input}
+          type="file"
+          accept=".csv,text/csv,text/plain"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="List of wire"
+          onChange={(e) => e.target.files?.[0] && void read(e.target.files[0])}
+        />
+      </p>
+      {list && (
+        <>
+          <div className="grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-4" data-testid="columns">
+            {FIELDS.map((field) => (
+              <Pick
+                key={field}
+                label={field}
+                value={columns[field] ?? ''}
+                options={['', ...list.heads]}
+                words={(h) => h || 'none'}
+                onPick={(h) => {
+                  const { [field]: _old, ...others } = columns
+                  void _old
+                  setColumns(h === '' ? others : { ...others, [field]: h })
+                }}
+              />
+            ))}
+          </div>
+          <section className="mt-4" aria-label="What the list holds">
+            <p className="text-lg">
+              <strong>{good.length}</strong> can be laid in
+              {bad.length > 0 && (
+                <>
+                  , <strong className="text-red">{bad.length} cannot</strong>
+                </>
+              )}
+              .
+            </p>
+            <ul className="m-0 max-h-64 list-none overflow-y-auto p-0">
+              {run.map((l) => (
+                <li key={l.row} className="border-b border-line py-1">
+                  <span className="text-soft">line {l.row}</span>{' '}
+                  {'why' in l ? (
+                    <span className="text-red">✕ {l.why}</span>
+                  ) : (
                     <>
-                      , <strong className="text-red">{bad.length} cannot</strong>
+                      {l.item.form}, {l.item.stock.alloy} {sizeSaid(wireSize(l.item.stock.size))}{' '}
+                      {l.item.stock.profile}, {l.item.stock.temper},{' '}
+                      <strong>{sayWire(l.item.length, settings)}</strong> {l.item.name}
                     </>
                   )}
-                  .
-                </p>
-                <ul className="m-0 max-h-64 list-none overflow-y-auto p-0">
-                  {run.map((l) => (
-                    <li key={l.row} className="border-b border-line py-1">
-                      <span className="text-soft">line {l.row}</span>{' '}
-                      {'why' in l ? (
-                        <span className="text-red">✕ {l.why}</span>
-                      ) : (
-                        <>
-                          {l.item.form}, {l.item.stock.alloy} {sizeSaid(wireSize(l.item.stock.size))}{' '}
-                          {l.item.stock.profile}, {l.item.stock.temper},{' '}
-                          <strong>{sayWire(l.item.length, settings)}</strong> {l.item.name}
-                        </>
-                      )}
-                    </li>
-                  ))}
-                </ul>
-                <button
-                  type="button"
-                  className="btn btn-main mt-3"
-                  disabled={good.length === 0 || take.isPending}
-                  onClick={() => take.mutate()}
-                >
-                  {bad.length > 0 ? `Lay in the ${good.length} that can be` : `Lay in all ${good.length}`}
-                </button>
-              </section>
-            </>
-          )}
-          {(wrong || take.error) && <Problem className="mt-3">{wrong || take.error?.message}</Problem>}
-          <button type="button" className="btn mt-4" onClick={onClose}>
-            Close
-          </button>
-        </DialogPanel>
-      </div>
-    </Dialog>
+                </li>
+              ))}
+            </ul>
+            <button
+              type="button"
+              className="btn btn-main mt-3"
+              disabled={good.length === 0 || take.isPending}
+              onClick={() => take.mutate()}
+            >
+              {bad.length > 0 ? `Lay in the ${good.length} that can be` : `Lay in all ${good.length}`}
+            </button>
+          </section>
+        </>
+      )}
+      {(wrong || take.error) && <Problem className="mt-3">{wrong || take.error?.message}</Problem>}
+      <button type="button" className="btn mt-4" onClick={onClose}>
+        Close
+      </button>
+    </Window>
   )
 }
