@@ -155,6 +155,19 @@ test('Wrap: rows, a length that was met, turned over; Proof: back to the step, a
   await page.getByRole('button', { name: 'Take it' }).click()
   await expect(page.getByText(`a rod of ${(planned + 0.5).toFixed(1)} mm`, { exact: false })).toBeVisible()
   await page.getByTestId('measured').getByRole('button', { name: 'take back' }).click()
+  // a bend that came out short: the plan stays, and what it holds if all come no further is told
+  await page.goto(`${url()}/pieces/piece-labradorite/plan`)
+  const [front] = (await page.locator('#option-frontBends').inputValue()).split(',')
+  await page.goto(`${url()}/pieces/piece-labradorite/wrap?step=bend-front-${front}`)
+  await page.getByLabel('It reaches').fill('0.6')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByTestId('reached')).toContainText('This one reached 0.6 mm')
+  await expect(page.getByTestId('hold-if')).toContainText(/Sound|Doubtful|fails|out|no bend/i, {
+    timeout: 60_000,
+  })
+  await expect(page.getByTestId('measured')).toHaveCount(0)
+  await page.getByTestId('reached').getByRole('button', { name: 'take back' }).click()
+  await expect(page.getByTestId('reached')).toHaveCount(0)
   // seen from behind, hours are mirrored, and it says so
   await page.goto(`${url()}/pieces/piece-labradorite/plan`)
   const bends = await page.locator('#option-backBends').inputValue()

@@ -27,12 +27,14 @@ export const ledgerRowSchema = z.object({
 })
 export type LedgerRow = z.infer<typeof ledgerRowSchema>
 
-/** What a finished piece teaches: each wire as it was planned and as it was used, and each kind of work as it was reckoned and as it went. */
+/** What a finished piece teaches: each wire as it was planned and as it was used, each kind of work as it was reckoned and as it went, and lengths as they were planned and met. */
 export const lessonSchema = z.object({
   pieceId: z.string(),
   name: z.string(),
   finishedAt: z.string(),
   wires: z.array(z.object({ technique: z.enum(TECHNIQUES), planned: z.number(), used: z.number() })),
   work: z.array(z.object({ kind: z.string(), reckoned: z.number(), took: z.number() })),
+  /** Lengths that were measured at steps, by the kind of their work. */
+  lengths: z.array(z.object({ kind: z.string(), planned: z.number(), met: z.number() })),
 })
 export type Lesson = z.infer<typeof lessonSchema>

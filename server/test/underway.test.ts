@@ -17,6 +17,14 @@ afterAll(async () => {
 
 const at = '2026-11-28T10:00:00.000Z'
 
+const OPTIONS = startingOptions(
+  STONE as Stone,
+  'bound-frame',
+  { alloy: 'copper', temper: 'half hard' },
+  undefined,
+  true,
+)!
+
 async function begun() {
   const { cookie } = await server.signUp()
   const stone = (await call('POST', '/api/stones', { stone: STONE }, cookie)).body
@@ -24,6 +32,20 @@ async function begun() {
   const me = (await call('GET', '/api/auth/me', undefined, cookie)).body
   return { cookie, piece, stone, workshop: me.workshop.id as string }
 }
+
+/** A piece planned as a frame, as a page saves it. */
+const planned = (piece: { id: string; version: number }, cookie: string) =>
+  call(
+    'PUT',
+    `/api/pieces/${piece.id}/plan`,
+    {
+      version: piece.version,
+      familyVersion: 1,
+      choices: { family: 'bound-frame', options: OPTIONS },
+      lengths: {},
+    },
+    cookie,
+  )
 
 describe('commissions', () => {
   it('are kept, changed over the version one knows, and erased for good', async () => {
@@ -67,22 +89,7 @@ describe('work on the way', () => {
   it('tells what is due first, what is still to be cut, and the time that went in; also of a plan from before', async () => {
     const { cookie, piece, stone, workshop } = await begun()
     const later = (await call('POST', '/api/pieces', { stoneId: stone.id, name: 'Later' }, cookie)).body
-    const choices = {
-      family: 'bound-frame',
-      options: startingOptions(
-        STONE as Stone,
-        'bound-frame',
-        { alloy: 'copper', temper: 'half hard' },
-        undefined,
-        true,
-      ),
-    }
-    const saved = await call(
-      'PUT',
-      `/api/pieces/${piece.id}/plan`,
-      { version: piece.version, familyVersion: 1, choices, lengths: {} },
-      cookie,
-    )
+    const saved = await planned(piece, cookie)
     expect(saved.status).toBe(200)
     const plan = saved.body.piece.plan
     expect(plan.settings.rack).toEqual(DEFAULT_SETTINGS.rack)
@@ -133,22 +140,7 @@ describe('work on the way', () => {
 describe('the ledger', () => {
   it('tells finished pieces with what they took, and what they teach once rests were measured', async () => {
     const { cookie, piece } = await begun()
-    const choices = {
-      family: 'bound-frame',
-      options: startingOptions(
-        STONE as Stone,
-        'bound-frame',
-        { alloy: 'copper', temper: 'half hard' },
-        undefined,
-        true,
-      ),
-    }
-    const saved = await call(
-      'PUT',
-      `/api/pieces/${piece.id}/plan`,
-      { version: piece.version, familyVersion: 1, choices, lengths: {} },
-      cookie,
-    )
+    const saved = await planned(piece, cookie)
     const { plan } = saved.body.piece
     const [need] = plan.needs as { id: string; length: number; net: number; technique: string }[]
     const event = (kind: string, subject: string, value?: number) => ({
@@ -160,6 +152,8 @@ describe('the ledger', () => {
     })
     const tell = (...events: object[]) => call('POST', `/api/pieces/${piece.id}/events`, { events }, cookie)
     await tell(event('cut', need!.id, 300), event('time', 'bind-foot', 240_000))
+    const bend = `bend-front-${(OPTIONS.frontBends as readonly number[])[0]}`
+    await tell(event('measured', 'bind-foot', 8.6), event('measured', bend, 0.8))
     await call(
       'PUT',
       `/api/pieces/${piece.id}`,
@@ -178,6 +172,10 @@ describe('the ledger', () => {
     expect((await lesson()).wires).toEqual([])
     expect((await lesson()).work).toEqual([
       { kind: 'bind', reckoned: plan.minutesBy.bind, took: expect.closeTo(4, 9) },
+    ])
+    expect((await lesson()).lengths).toEqual([
+      { kind: 'bind', planned: OPTIONS.foot, met: 8.6 },
+      { kind: 'bend', planned: OPTIONS.frontOverlap, met: 0.8 },
     ])
     await tell(event('measured', `left of ${need!.id}`, 60))
     expect((await lesson()).wires).toEqual([{ technique: need!.technique, planned: need!.net, used: 240 }])

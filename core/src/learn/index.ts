@@ -3,5 +3,7 @@ export { HABIT, plannedWires, TECHNIQUES, techniqueOf, windingOf } from './techn
 export type { PlannedWire, Technique } from './technique.js'
 export { anyShort, chanceOver, chanceShort, learnedFrom, spareFor, timesFor } from './usage.js'
 export type { CutLength, Learned, Usage } from './usage.js'
+export { metAt } from './met.js'
+export type { Met } from './met.js'
 export { paceOf } from './pace.js'
 export type { Pace, WorkDone } from './pace.js'

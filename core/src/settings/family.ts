@@ -301,6 +301,8 @@ export interface Family {
   checks(stone: Stone, options: Options): readonly string[]
   /** Options that a length met at a step replaces, by the step's id: "it measures 11 mm" instead of the planned 10. */
   readonly measured: Readonly<Record<string, string>>
+  /** Options that say how far a bend should reach, by the step's id: how far it did is recorded there, and the plan stays. Read with `reachedAt`. */
+  readonly reached: Readonly<Record<string, string>>
   /** Choices that give a part more room where it would stand in something, by the part's kind, the likeliest first. */
   readonly room: Readonly<Record<string, readonly string[]>>
   /** Step that mends a check which failed, as the beginnings of step ids, the likeliest first. */

@@ -3,6 +3,7 @@ export { FAMILIES } from './registry.js'
 export { FAMILY_IDS, loadFamily } from './loadFamily.js'
 export { family, isLoaded, loadedFamilies } from './loaded.js'
 export { AIMS, SURFACES, WORN, WORN_AS } from './family.js'
+export { plannedAt, reachedAt } from './reachedAt.js'
 export { optionsSchema } from './optionsSchema.js'
 export type {
   EffortWorking,

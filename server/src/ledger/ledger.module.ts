@@ -95,6 +95,7 @@ interface Taught {
   readonly needs: Needed[] | null
   readonly reckoned: Record<string, number> | null
   readonly took: Record<string, number> | null
+  readonly met: Lesson['lengths'] | null
   /** Last lengths that were cut and measured, by wire and by what was measured. */
   readonly cut: Record<string, number> | null
   readonly measured: Record<string, number> | null
@@ -107,7 +108,7 @@ export class Lessons {
   async lessons(workshop: string): Promise<Lesson[]> {
     const { rows } = await sql<Taught>`
       select p.id, p.name, l.finished_at, p.plan->'needs' as needs, p.plan->'minutesBy' as reckoned,
-        l.figures->'took' as took, ${lastOf('cut')} as cut, ${lastOf('measured')} as measured
+        l.figures->'took' as took, l.figures->'met' as met, ${lastOf('cut')} as cut, ${lastOf('measured')} as measured
       from ledger l join pieces p on p.workshop_id = l.workshop_id and p.id = l.piece_id
       where l.workshop_id = ${workshop} and p.removed_at is null
       order by l.finished_at desc, p.id limit ${LATEST}`.execute(this.db)
@@ -125,6 +126,7 @@ export class Lessons {
         const reckoned = p.reckoned?.[kind]
         return reckoned !== undefined && reckoned > 0 && took > 0 ? [{ kind, reckoned, took }] : []
       }),
+      lengths: p.met ?? [],
     }))
   }
 }

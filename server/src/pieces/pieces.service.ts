@@ -11,7 +11,15 @@ import {
   type SavedPlan,
   type VariantWrite,
 } from '@verger/contract'
-import { family, minutesByKind, timeByStage, withKeptPrices, type PlanRequest } from '@verger/core'
+import {
+  family,
+  metAt,
+  minutesByKind,
+  plannedAt,
+  timeByStage,
+  withKeptPrices,
+  type PlanRequest,
+} from '@verger/core'
 import { createHash, randomUUID } from 'node:crypto'
 import { Compute } from '../compute/compute.module.js'
 import type { ComputeResult } from '../compute/plan.worker.js'
@@ -227,6 +235,13 @@ export class PiecesService {
       costs: piece.costs,
       stages: seen && timeByStage(seen.design.operations, bench.time),
       took: seen && minutesByKind(seen.design.operations, bench.time),
+      met:
+        seen &&
+        metAt(
+          seen.design.operations,
+          bench.measured,
+          plannedAt(family(piece.plan.family), piece.plan.options),
+        ),
     })
   }
 }

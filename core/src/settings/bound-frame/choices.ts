@@ -154,6 +154,7 @@ export const choices = {
   profile: oneOf('wire', ['square', 'round']),
   twist: oneOf('wire', ['no', 'open', 'tight'], { before: 'no', when: ['profile', 'square'] }),
   frontOverlap: length('hold', reach, {
+    reachedAt: ['bend-front-*', 'sweep-front'],
     start: ({ small }) => Math.max(0.5, 0.07 * small),
     search: { share: [0.018, 0.15], atLeast: 0.3, tries: [0.07, 0.115, 0.05, 0.09, 0.075, 0.035] },
     mend: { move: 'deeper-front', by: [0.3, 0.6, 1] },
@@ -161,6 +162,7 @@ export const choices = {
   frontHold: oneOf('hold', ['bends', 'sweep'], { before: 'bends' }),
   frontBends: bends('front'),
   backOverlap: length('hold', reach, {
+    reachedAt: ['bend-back-*', 'sweep-back'],
     start: ({ of }) => Number(of('frontOverlap')) + 0.2,
     search: { share: [0.018, 0.15], atLeast: 0.3, tries: [0.08, 0.125, 0.06, 0.1, 0.055, 0.02] },
     mend: { move: 'deeper-back', by: [0.3, 0.6, 1] },

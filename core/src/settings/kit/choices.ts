@@ -69,6 +69,8 @@ interface Base<T> {
   readonly mend?: Mending
   /** Step at which it is met as a length: what is measured there takes its place. Several, where one of them is worked. */
   readonly met?: string | readonly string[]
+  /** Steps at which a bend should reach so far: how far it did is recorded there. `bend-front-*` is every step whose id begins so. */
+  readonly reachedAt?: readonly string[]
 }
 export interface Length extends Base<number> {
   readonly kind: 'number'

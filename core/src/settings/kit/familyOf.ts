@@ -177,6 +177,9 @@ export function familyOf<C extends Choices>(recipe: Recipe<C>): Family {
     measured: Object.fromEntries(
       Object.entries(choices).flatMap(([id, c]) => [c.met ?? []].flat().map((step) => [step, id])),
     ),
+    reached: Object.fromEntries(
+      Object.entries(choices).flatMap(([id, c]) => (c.reachedAt ?? []).map((step) => [step, id])),
+    ),
     room: recipe.room ?? {},
     mends: recipe.mends,
     margin: (options) => Number(options.margin),

@@ -5,7 +5,7 @@ import { Link } from 'react-router'
 import { api } from '../../app/api.js'
 import { Frame } from '../../ui/Frame.js'
 import { Waiting } from '../../ui/Waiting.js'
-import { learnedOf, remembered, useLessons } from './useLearned.js'
+import { learnedOf, lengthKey, lengthOf, longer, remembered, useLessons } from './useLearned.js'
 
 const TECHNIQUE_WORDS: Readonly<Record<Technique, string>> = {
   bent: 'Bent frame wire',
@@ -78,6 +78,7 @@ export default function LearnedPage({ me }: { me: Me }) {
   const all = lessons.data ?? []
   const known = (of: string) => remembered(all, settings.forgot, of)
   const kinds = [...new Set(all.flatMap((l) => l.work.map((w) => w.kind)))]
+  const lengths = [...new Set(all.flatMap((l) => l.lengths.map((m) => m.kind)))]
   const button = (of: string, what: string) => (
     <button
       type="button"
@@ -155,6 +156,39 @@ export default function LearnedPage({ me }: { me: Me }) {
             <p className="text-[15px] text-soft">
               The habit: typical, uncited; makers differ by half to twice as much.
             </p>
+          </section>
+          <section aria-label="Lengths">
+            <h2 className="text-[24px]">Lengths</h2>
+            <p className="m-0 text-[15px] text-soft">
+              Learned from what was measured at a step: how tight binds pack, how far wire springs back from
+              its mandrel, how far bends reach.
+            </p>
+            {lengths.length === 0 ? (
+              <p className="border-y border-line py-8 text-center text-soft">
+                Nothing was measured at a step of a finished piece yet.
+              </p>
+            ) : (
+              <table className="mt-1 w-full border-collapse text-lg">
+                {head('kind of work', 'comes out', 'from', '')}
+                <tbody>
+                  {lengths.map((kind) => {
+                    const { times, from } = lengthOf(all, settings.forgot, kind)
+                    return (
+                      <tr key={kind} className="border-b border-line">
+                        <td className="py-1.5">{workSaid(kind)}</td>
+                        <td className="pl-3 text-right">{longer(times)}</td>
+                        <td className="pl-3 text-right whitespace-nowrap">
+                          {from === 0 ? <span className="text-soft">nothing yet</span> : `${from} measured`}
+                        </td>
+                        <td className="pl-3 text-right text-[15px]">
+                          {from > 0 && button(lengthKey(kind), `${workSaid(kind)}, lengths`)}
+                        </td>
+                      </tr>
+                    )
+                  })}
+                </tbody>
+              </table>
+            )}
           </section>
           <section aria-label="Time">
             <h2 className="text-[24px]">Time</h2>

@@ -1,5 +1,5 @@
 import type { Lesson, Settings } from '@verger/contract'
-import { learnedFrom, type Learned, type Technique } from '@verger/core'
+import { learnedFrom, paceOf, type Learned, type Pace, type Technique } from '@verger/core'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { api } from '../../app/api.js'
@@ -21,6 +21,26 @@ export const learnedOf = (
     technique,
     remembered(lessons, forgot, technique).flatMap((l) => l.wires),
   )
+
+/** Under which lengths of a kind of work are forgotten: apart from its time. */
+export const lengthKey = (kind: string): string => `length ${kind}`
+
+/** How many times the planned length comes out at a kind of work. */
+export const lengthOf = (lessons: readonly Lesson[], forgot: Settings['forgot'], kind: string): Pace =>
+  paceOf(
+    kind,
+    remembered(lessons, forgot, lengthKey(kind)).flatMap((l) =>
+      l.lengths.map((m) => ({ kind: m.kind, reckoned: m.planned, took: m.met })),
+    ),
+  )
+
+/** A length against what was planned, as one says it. @example longer(0.97) // '3.0 % shorter' */
+export function longer(times: number): string {
+  const share = 100 * (times - 1)
+  return Math.abs(share) < 0.05
+    ? 'as planned'
+    : `${Math.abs(share).toFixed(1)} % ${share > 0 ? 'longer' : 'shorter'}`
+}
 
 export const useLessons = () => useQuery({ queryKey: ['lessons'], queryFn: api.lessons })
 

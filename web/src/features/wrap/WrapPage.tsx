@@ -27,6 +27,8 @@ import { Outline } from './Outline.js'
 import { BendTemplate } from '../../drawing/BendTemplate.js'
 import { AtWork } from '../photos/AtWork.js'
 import { BatchLine } from '../repeat/BatchLine.js'
+import { Reached } from './Reached.js'
+import { UsuallyMet } from './UsuallyMet.js'
 import { Rest } from './Rest.js'
 import { StepDrawing } from './StepDrawing.js'
 import { stepState } from './stepState.js'
@@ -236,6 +238,8 @@ function Wrap({
                 misfit={misfit}
               />
             )}
+            <UsuallyMet plan={plan} step={step.id} kind={op.kind} met={bench.tally.measured[step.id]} />
+            <Reached key={step.id} bench={bench} plan={plan} step={step.id} />
             {op.kind === 'trim' && <EndsList plan={plan} bench={bench} />}
             {!wide && check}
             <Note bench={bench} step={step} />
