@@ -84,9 +84,10 @@ export default function LearnedPage({ me }: { me: Me }) {
       type="button"
       className="border-0 bg-transparent p-0 text-copper underline"
       disabled={forget.isPending}
+      aria-label={`forget: ${what}`}
       onClick={() => forget.mutate(of)}
     >
-      forget<span className="sr-only">: {what}</span>
+      forget
     </button>
   )
   const head = (...words: string[]) => (
