@@ -158,78 +158,82 @@ export default function LearnedPage({ me }: { me: Me }) {
               The habit: typical, uncited; makers differ by half to twice as much.
             </p>
           </section>
-          <section aria-label="Lengths">
-            <h2 className="text-[24px]">Lengths</h2>
-            <p className="m-0 text-[15px] text-soft">
-              Learned from what was measured at a step: how tight binds pack, how far wire springs back from
-              its mandrel, how far bends reach.
-            </p>
-            {lengths.length === 0 ? (
-              <p className="border-y border-line py-8 text-center text-soft">
-                Nothing was measured at a step of a finished piece yet.
+          <div className="grid gap-8">
+            <section aria-label="Lengths">
+              <h2 className="text-[24px]">Lengths</h2>
+              <p className="m-0 text-[15px] text-soft">
+                Learned from what was measured at a step: how tight binds pack, how far wire springs back from
+                its mandrel, how far bends reach.
               </p>
-            ) : (
-              <table className="mt-1 w-full border-collapse text-lg">
-                {head('kind of work', 'comes out', 'from', '')}
-                <tbody>
-                  {lengths.map((kind) => {
-                    const { times, from } = lengthOf(all, settings.forgot, kind)
-                    return (
-                      <tr key={kind} className="border-b border-line">
-                        <td className="py-1.5">{workSaid(kind)}</td>
-                        <td className="pl-3 text-right">{longer(times)}</td>
-                        <td className="pl-3 text-right whitespace-nowrap">
-                          {from === 0 ? <span className="text-soft">nothing yet</span> : `${from} measured`}
-                        </td>
-                        <td className="pl-3 text-right text-[15px]">
-                          {from > 0 && button(lengthKey(kind), `${workSaid(kind)}, lengths`)}
-                        </td>
-                      </tr>
-                    )
-                  })}
-                </tbody>
-              </table>
-            )}
-          </section>
-          <section aria-label="Time">
-            <h2 className="text-[24px]">Time</h2>
-            <p className="m-0 text-[15px] text-soft">
-              Learned from what was timed at Wrap: how many times the reckoned time each kind of work takes
-              you.
-            </p>
-            {kinds.length === 0 ? (
-              <p className="border-y border-line py-8 text-center text-soft">
-                No piece was timed and finished yet.
+              {lengths.length === 0 ? (
+                <p className="border-y border-line py-8 text-center text-soft">
+                  Nothing was measured at a step of a finished piece yet.
+                </p>
+              ) : (
+                <table className="mt-1 w-full border-collapse text-lg">
+                  {head('kind of work', 'comes out', 'from', '')}
+                  <tbody>
+                    {lengths.map((kind) => {
+                      const { times, from } = lengthOf(all, settings.forgot, kind)
+                      return (
+                        <tr key={kind} className="border-b border-line">
+                          <td className="py-1.5">{workSaid(kind)}</td>
+                          <td className="pl-3 text-right">{longer(times)}</td>
+                          <td className="pl-3 text-right whitespace-nowrap">
+                            {from === 0 ? <span className="text-soft">nothing yet</span> : `${from} measured`}
+                          </td>
+                          <td className="pl-3 text-right text-[15px]">
+                            {from > 0 && button(lengthKey(kind), `${workSaid(kind)}, lengths`)}
+                          </td>
+                        </tr>
+                      )
+                    })}
+                  </tbody>
+                </table>
+              )}
+            </section>
+            <section aria-label="Time">
+              <h2 className="text-[24px]">Time</h2>
+              <p className="m-0 text-[15px] text-soft">
+                Learned from what was timed at Wrap: how many times the reckoned time each kind of work takes
+                you.
               </p>
-            ) : (
-              <table className="mt-1 w-full border-collapse text-lg">
-                {head('kind of work', 'of the reckoned time', 'from', '')}
-                <tbody>
-                  {kinds.map((kind) => {
-                    const pace = paceOf(
-                      kind,
-                      known(kind).flatMap((l) => l.work),
-                    )
-                    const said = workSaid(kind)
-                    return (
-                      <tr key={kind} className="border-b border-line">
-                        <td className="py-1.5">{said}</td>
-                        <td className="pl-3 text-right">{pace.times.toFixed(2)} ×</td>
-                        <td className="pl-3 text-right whitespace-nowrap">
-                          {pace.from === 0 ? (
-                            <span className="text-soft">the habit</span>
-                          ) : (
-                            `${pace.from} ${pace.from === 1 ? 'piece' : 'pieces'}`
-                          )}
-                        </td>
-                        <td className="pl-3 text-right text-[15px]">{pace.from > 0 && button(kind, said)}</td>
-                      </tr>
-                    )
-                  })}
-                </tbody>
-              </table>
-            )}
-          </section>
+              {kinds.length === 0 ? (
+                <p className="border-y border-line py-8 text-center text-soft">
+                  No piece was timed and finished yet.
+                </p>
+              ) : (
+                <table className="mt-1 w-full border-collapse text-lg">
+                  {head('kind of work', 'of the reckoned time', 'from', '')}
+                  <tbody>
+                    {kinds.map((kind) => {
+                      const pace = paceOf(
+                        kind,
+                        known(kind).flatMap((l) => l.work),
+                      )
+                      const said = workSaid(kind)
+                      return (
+                        <tr key={kind} className="border-b border-line">
+                          <td className="py-1.5">{said}</td>
+                          <td className="pl-3 text-right">{pace.times.toFixed(2)} ×</td>
+                          <td className="pl-3 text-right whitespace-nowrap">
+                            {pace.from === 0 ? (
+                              <span className="text-soft">the habit</span>
+                            ) : (
+                              `${pace.from} ${pace.from === 1 ? 'piece' : 'pieces'}`
+                            )}
+                          </td>
+                          <td className="pl-3 text-right text-[15px]">
+                            {pace.from > 0 && button(kind, said)}
+                          </td>
+                        </tr>
+                      )
+                    })}
+                  </tbody>
+                </table>
+              )}
+            </section>
+          </div>
         </div>
       )}
     </Frame>
