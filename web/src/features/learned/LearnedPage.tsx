@@ -117,48 +117,48 @@ export default function LearnedPage({ me }: { me: Me }) {
         />
       ) : (
         <div className="mt-3 grid items-start gap-x-12 gap-y-8 lg:grid-cols-2">
-          <section aria-label="Wire">
-            <h2 className="text-[24px]">Wire</h2>
-            <p className="m-0 text-[15px] text-soft">
-              Learned where a wire was ticked at Cut and its rest was measured in the{' '}
-              <Link className="text-copper underline" to="/ledger">
-                ledger
-              </Link>
-              . The chance that a wire runs short comes from it.
-            </p>
-            <table className="mt-1 w-full border-collapse text-lg">
-              {head('made by', 'takes', 'strays by', 'from', '')}
-              <tbody>
-                {TECHNIQUES.map((t) => {
-                  const l = learnedOf(all, settings.forgot, t)
-                  return (
-                    <tr key={t} className="border-b border-line">
-                      <td className="py-1.5">{TECHNIQUE_WORDS[t]}</td>
-                      <td className="pl-3 text-right">{more(l.middle)}</td>
-                      <td className="pl-3 text-right">
-                        {(100 * l.spread).toFixed(1)} %{' '}
-                        <span className="text-[15px] text-soft">habit {(100 * HABIT[t]).toFixed(0)} %</span>
-                      </td>
-                      <td className="pl-3 text-right whitespace-nowrap">
-                        {l.from === 0 ? (
-                          <span className="text-soft">the habit</span>
-                        ) : (
-                          `${l.from} ${l.from === 1 ? 'wire' : 'wires'}`
-                        )}
-                      </td>
-                      <td className="pl-3 text-right text-[15px]">
-                        {l.from > 0 && button(t, TECHNIQUE_WORDS[t])}
-                      </td>
-                    </tr>
-                  )
-                })}
-              </tbody>
-            </table>
-            <p className="text-[15px] text-soft">
-              The habit: typical, uncited; makers differ by half to twice as much.
-            </p>
-          </section>
           <div className="grid gap-8">
+            <section aria-label="Wire">
+              <h2 className="text-[24px]">Wire</h2>
+              <p className="m-0 text-[15px] text-soft">
+                Learned where a wire was ticked at Cut and its rest was measured in the{' '}
+                <Link className="text-copper underline" to="/ledger">
+                  ledger
+                </Link>
+                . The chance that a wire runs short comes from it.
+              </p>
+              <table className="mt-1 w-full border-collapse text-lg">
+                {head('made by', 'takes', 'strays by', 'from', '')}
+                <tbody>
+                  {TECHNIQUES.map((t) => {
+                    const l = learnedOf(all, settings.forgot, t)
+                    return (
+                      <tr key={t} className="border-b border-line">
+                        <td className="py-1.5">{TECHNIQUE_WORDS[t]}</td>
+                        <td className="pl-3 text-right">{more(l.middle)}</td>
+                        <td className="pl-3 text-right">
+                          {(100 * l.spread).toFixed(1)} %{' '}
+                          <span className="text-[15px] text-soft">habit {(100 * HABIT[t]).toFixed(0)} %</span>
+                        </td>
+                        <td className="pl-3 text-right whitespace-nowrap">
+                          {l.from === 0 ? (
+                            <span className="text-soft">the habit</span>
+                          ) : (
+                            `${l.from} ${l.from === 1 ? 'wire' : 'wires'}`
+                          )}
+                        </td>
+                        <td className="pl-3 text-right text-[15px]">
+                          {l.from > 0 && button(t, TECHNIQUE_WORDS[t])}
+                        </td>
+                      </tr>
+                    )
+                  })}
+                </tbody>
+              </table>
+              <p className="text-[15px] text-soft">
+                The habit: typical, uncited; makers differ by half to twice as much.
+              </p>
+            </section>
             <section aria-label="Lengths">
               <h2 className="text-[24px]">Lengths</h2>
               <p className="m-0 text-[15px] text-soft">
@@ -192,48 +192,46 @@ export default function LearnedPage({ me }: { me: Me }) {
                 </table>
               )}
             </section>
-            <section aria-label="Time">
-              <h2 className="text-[24px]">Time</h2>
-              <p className="m-0 text-[15px] text-soft">
-                Learned from what was timed at Wrap: how many times the reckoned time each kind of work takes
-                you.
-              </p>
-              {kinds.length === 0 ? (
-                <p className="border-y border-line py-8 text-center text-soft">
-                  No piece was timed and finished yet.
-                </p>
-              ) : (
-                <table className="mt-1 w-full border-collapse text-lg">
-                  {head('kind of work', 'of the reckoned time', 'from', '')}
-                  <tbody>
-                    {kinds.map((kind) => {
-                      const pace = paceOf(
-                        kind,
-                        known(kind).flatMap((l) => l.work),
-                      )
-                      const said = workSaid(kind)
-                      return (
-                        <tr key={kind} className="border-b border-line">
-                          <td className="py-1.5">{said}</td>
-                          <td className="pl-3 text-right">{pace.times.toFixed(2)} ×</td>
-                          <td className="pl-3 text-right whitespace-nowrap">
-                            {pace.from === 0 ? (
-                              <span className="text-soft">the habit</span>
-                            ) : (
-                              `${pace.from} ${pace.from === 1 ? 'piece' : 'pieces'}`
-                            )}
-                          </td>
-                          <td className="pl-3 text-right text-[15px]">
-                            {pace.from > 0 && button(kind, said)}
-                          </td>
-                        </tr>
-                      )
-                    })}
-                  </tbody>
-                </table>
-              )}
-            </section>
           </div>
+          <section aria-label="Time">
+            <h2 className="text-[24px]">Time</h2>
+            <p className="m-0 text-[15px] text-soft">
+              Learned from what was timed at Wrap: how many times the reckoned time each kind of work takes
+              you.
+            </p>
+            {kinds.length === 0 ? (
+              <p className="border-y border-line py-8 text-center text-soft">
+                No piece was timed and finished yet.
+              </p>
+            ) : (
+              <table className="mt-1 w-full border-collapse text-lg">
+                {head('kind of work', 'of the reckoned time', 'from', '')}
+                <tbody>
+                  {kinds.map((kind) => {
+                    const pace = paceOf(
+                      kind,
+                      known(kind).flatMap((l) => l.work),
+                    )
+                    const said = workSaid(kind)
+                    return (
+                      <tr key={kind} className="border-b border-line">
+                        <td className="py-1.5">{said}</td>
+                        <td className="pl-3 text-right">{pace.times.toFixed(2)} ×</td>
+                        <td className="pl-3 text-right whitespace-nowrap">
+                          {pace.from === 0 ? (
+                            <span className="text-soft">the habit</span>
+                          ) : (
+                            `${pace.from} ${pace.from === 1 ? 'piece' : 'pieces'}`
+                          )}
+                        </td>
+                        <td className="pl-3 text-right text-[15px]">{pace.from > 0 && button(kind, said)}</td>
+                      </tr>
+                    )
+                  })}
+                </tbody>
+              </table>
+            )}
+          </section>
         </div>
       )}
     </Frame>
