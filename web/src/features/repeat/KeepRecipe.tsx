@@ -8,6 +8,7 @@ import { useSettings } from '../../app/workshop.js'
 import { slowWorker } from '../../compute/usePlan.js'
 import { Problem } from '../../ui/Problem.js'
 import { shownParam } from '../plan/readParam.js'
+import { choicesOf } from './repeat.js'
 
 /** Keeps a piece as a recipe of one's own: what stays as it was made, and what follows the stone that comes next. */
 export function KeepRecipe({ piece, plan }: { piece: PieceRow; plan: Plan }) {
@@ -34,10 +35,7 @@ export function KeepRecipe({ piece, plan }: { piece: PieceRow; plan: Plan }) {
       api.addToDrawer({
         kind: 'recipe',
         name: name.trim(),
-        family: plan.family,
-        options: Object.fromEntries(
-          Object.entries(plan.options).map(([k, v]) => [k, typeof v === 'object' ? [...v] : v]),
-        ),
+        ...choicesOf(plan),
         // what is not asked here goes with what is proposed
         follows: params(plan.stone)
           .filter((p) => (asked.includes(p) ? follows(p.id) : p.kind !== 'choice'))
@@ -77,7 +75,7 @@ export function KeepRecipe({ piece, plan }: { piece: PieceRow; plan: Plan }) {
         <Link className="text-copper underline" to="/drawer">
           drawer
         </Link>
-        . Choose offers it for every stone that it can take.
+        . Choose works it out for any stone, or says why it cannot be.
       </p>
     )
   if (!open)

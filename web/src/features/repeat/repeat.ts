@@ -1,20 +1,23 @@
-import type { Batch, PieceRow } from '@verger/contract'
+import type { Batch, Choices, PieceRow } from '@verger/contract'
 import { family, mirrored, mirroredStone, type Plan, type Stone, type WorkshopSettings } from '@verger/core'
 import { api } from '../../app/api.js'
 import { newId } from '../../app/newId.js'
 import { quickWorker } from '../../compute/usePlan.js'
+
+/** The setting of a plan and its options, as they are kept. */
+export const choicesOf = ({ family: id, options }: Pick<Plan, 'family' | 'options'>): Choices => ({
+  family: id,
+  options: Object.fromEntries(
+    Object.entries(options).map(([k, v]) => [k, typeof v === 'object' ? [...v] : v]),
+  ),
+})
 
 /** Saves a plan as it was worked out here. */
 export const savePlanOf = (row: Pick<PieceRow, 'id' | 'version'>, plan: Plan) =>
   api.savePlan(row.id, {
     version: row.version,
     familyVersion: plan.familyVersion,
-    choices: {
-      family: plan.family,
-      options: Object.fromEntries(
-        Object.entries(plan.options).map(([k, v]) => [k, typeof v === 'object' ? [...v] : v]),
-      ),
-    },
+    choices: choicesOf(plan),
     lengths: Object.fromEntries(plan.cut.wires.map((w) => [w.id, Number(w.length.value)])),
   })
 
