@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './app'
 import { demo, url } from './pages'
 
 test('each page has its own title, a way past the head, and its heading has the focus when one comes to it', async ({

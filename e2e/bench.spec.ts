@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './app'
 import { demo, url } from './pages'
 
 const PIECES = ['piece-labradorite', 'piece-chrysoprase', 'piece-cushion']

@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
+import { test } from './app'
 import { accessible, demo, url } from './pages'
 
 /** The drawing alone, as a new maker meets it. */

@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './app'
 import { accessible, url } from './pages'
 
 test('the first screen answers before anyone signs in, says what is wrong and suspects the order', async ({

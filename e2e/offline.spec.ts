@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './app'
 import { accessible, demo, turnsOf, url } from './pages'
 
 test.use({ serviceWorkers: 'allow' })

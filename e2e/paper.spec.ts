@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
+import { test } from './app'
 import { readFileSync } from 'node:fs'
 import { pageSizes, printedLines, type PrintedLine } from './pdfLines'
 import { accessible, demo, url } from './pages'

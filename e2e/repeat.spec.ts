@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
+import { test } from './app'
 import { accessible, demo, url } from './pages'
 
 const nameAndFile = async (page: Page, piece: string): Promise<void> => {

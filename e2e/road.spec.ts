@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './app'
 import { readFileSync } from 'node:fs'
 import { accessible, choose, demo, toTheLedger, url } from './pages'
 

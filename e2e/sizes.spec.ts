@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './app'
 import { demo, obstacles, url, fromMenu } from './pages'
 
 test('sizes: figures follow what is typed, open to their working, and go to a piece', async ({ page }) => {

@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './app'
 import { demo, url } from './pages'
 
 test('a half-typed stone survives leaving; a wrong measure fades the picture and says so; far readings are asked about', async ({

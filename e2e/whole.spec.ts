@@ -1,4 +1,5 @@
-import { expect, test, type Page, type Response } from '@playwright/test'
+import { expect, type Page, type Response } from '@playwright/test'
+import { test } from './app'
 import { readFileSync } from 'node:fs'
 import { demo, obstacles, url, fromMenu } from './pages'
 

@@ -1,9 +1,9 @@
 import type { Glance, SavedPlan } from '@verger/contract'
-import { DEFAULT_SETTINGS, FAMILIES, familyFor, startingOptions, withKeptPrices } from '@verger/core'
+import { DEFAULT_SETTINGS, startingOptions, withKeptPrices } from '@verger/core'
 import checked, { unchecked } from '../compute/plan.worker.js'
 import { DEMO_DRAWER } from './demoDrawer.js'
 import { SEASON } from './demoSeason.js'
-import { DEMO_STONES } from './demoStones.js'
+import { DEMO_STONES, pieceFamily } from './demoStones.js'
 
 /** A demo piece's plan as it is saved, and how it looks. */
 export interface DemoPlan {
@@ -16,10 +16,11 @@ export interface DemoPlan {
  * are checked once the server runs, so that it is not waited for. Undefined where it has no piece. @throws Error when it cannot be planned
  */
 export default function demoPlan(id: string): DemoPlan | undefined {
-  const { stone, piece } = DEMO_STONES.find((d) => d.id === id)!
+  const demo = DEMO_STONES.find((d) => d.id === id)!
+  const { stone, piece } = demo
   if (!piece) return undefined
-  const { alloy, worn, choices, setting } = piece
-  const family = setting ? FAMILIES.find((f) => f.text.name === setting)?.id : familyFor(stone)
+  const { alloy, worn, choices } = piece
+  const family = pieceFamily(demo)
   // what Choose offers
   const wish = { alloy, ...(worn ? { worn } : {}) }
   const options = family && startingOptions(stone, family, wish, undefined, true)

@@ -1,5 +1,5 @@
 import type { Costs, StationId } from '@verger/contract'
-import type { Options, Stone, Worn } from '@verger/core'
+import { FAMILIES, familyFor, type Options, type Stone, type Worn } from '@verger/core'
 
 /** A made-up stone, and the piece that is made of it where there is one. */
 export interface DemoStone {
@@ -18,6 +18,13 @@ export interface DemoStone {
     /** Choices that differ from what it would start with. */
     readonly choices?: Options
   }
+}
+
+/** The family that its piece is set in; undefined where there is no piece. */
+export function pieceFamily({ stone, piece }: DemoStone): string | undefined {
+  if (!piece) return undefined
+  const { setting } = piece
+  return setting ? FAMILIES.find((f) => f.text.name === setting)?.id : familyFor(stone)
 }
 
 const cab = (
