@@ -1,5 +1,4 @@
-import { expect } from '@playwright/test'
-import { test } from './app'
+import { expect, test } from '@playwright/test'
 import { demo, url } from './pages'
 
 test('each page has its own title, a way past the head, and its heading has the focus when one comes to it', async ({

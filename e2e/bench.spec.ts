@@ -1,5 +1,4 @@
-import { expect } from '@playwright/test'
-import { test } from './app'
+import { expect, test } from '@playwright/test'
 import { demo, url } from './pages'
 
 const PIECES = ['piece-labradorite', 'piece-chrysoprase', 'piece-cushion']

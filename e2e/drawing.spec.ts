@@ -1,5 +1,4 @@
-import { expect, type Page } from '@playwright/test'
-import { test } from './app'
+import { expect, test, type Page } from '@playwright/test'
 import { accessible, demo, url } from './pages'
 
 /** The drawing alone, as a new maker meets it. */

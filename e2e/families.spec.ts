@@ -1,5 +1,4 @@
-import { expect } from '@playwright/test'
-import { test } from './app'
+import { expect, test } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { choose, demo, toTheLedger, url } from './pages'
 

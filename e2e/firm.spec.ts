@@ -1,5 +1,4 @@
-import { expect, type Page } from '@playwright/test'
-import { test } from './app'
+import { expect, test, type Page } from '@playwright/test'
 import { accessible, ask, demo, turnsOf, url, fromMenu } from './pages'
 
 /** What broke under an attack from outside, as a maker would meet it. */

@@ -1,5 +1,4 @@
-import { expect } from '@playwright/test'
-import { test } from './app'
+import { expect, test } from '@playwright/test'
 import { accessible, url } from './pages'
 
 test('the first screen answers before anyone signs in, says what is wrong and suspects the order', async ({

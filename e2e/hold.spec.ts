@@ -1,5 +1,4 @@
-import { expect } from '@playwright/test'
-import { test } from './app'
+import { expect, test } from '@playwright/test'
 import { demo, obstacles, url } from './pages'
 
 test('how it holds: directions, demands, slid out, and mended with one action that can be undone', async ({

@@ -1,5 +1,4 @@
-import { expect } from '@playwright/test'
-import { test } from './app'
+import { expect, test } from '@playwright/test'
 import { accessible, demo, turnsOf, url } from './pages'
 
 test.use({ serviceWorkers: 'allow' })

@@ -1,5 +1,4 @@
-import { expect, type Page } from '@playwright/test'
-import { test } from './app'
+import { expect, test, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { pageSizes, printedLines, type PrintedLine } from './pdfLines'
 import { accessible, demo, url } from './pages'

@@ -4,10 +4,11 @@ export default defineConfig({
   testDir: '.',
   timeout: 240_000,
   expect: { timeout: 40_000 },
-  workers: 2,
+  workers: 1,
   retries: 0,
   reporter: [['json'], ['line']],
   outputDir: '../test-results',
+  globalSetup: './start.ts',
   use: {
     viewport: { width: 1280, height: 800 },
     // a worker that answers for the network hides what tests do to it; the test of going without a network lets it in

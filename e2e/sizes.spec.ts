@@ -1,5 +1,4 @@
-import { expect } from '@playwright/test'
-import { test } from './app'
+import { expect, test } from '@playwright/test'
 import { demo, obstacles, url, fromMenu } from './pages'
 
 test('sizes: figures follow what is typed, open to their working, and go to a piece', async ({ page }) => {

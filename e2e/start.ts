@@ -18,3 +18,5 @@ export async function startFresh(firstPort: number): Promise<() => Promise<void>
     process.env.APP_URL = before
   }
 }
+
+export default (): Promise<() => Promise<void>> => startFresh(4700)

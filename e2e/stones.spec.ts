@@ -1,5 +1,4 @@
-import { expect, type Page } from '@playwright/test'
-import { test } from './app'
+import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import { demo, obstacles, url } from './pages'
 

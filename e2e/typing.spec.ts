@@ -1,5 +1,4 @@
-import { expect } from '@playwright/test'
-import { test } from './app'
+import { expect, test } from '@playwright/test'
 import { demo, url } from './pages'
 
 test('a half-typed stone survives leaving; a wrong measure fades the picture and says so; far readings are asked about', async ({

@@ -1,5 +1,4 @@
-import { expect, type Page, type Response } from '@playwright/test'
-import { test } from './app'
+import { expect, test, type Page, type Response } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { demo, obstacles, url, fromMenu } from './pages'
 

@@ -1,4 +1,4 @@
-import { STAGES, TECHNIQUES } from '@verger/core'
+import { PACKED, STAGES, TECHNIQUES } from '@verger/core'
 import { z } from 'zod'
 import { costsSchema } from './api.js'
 
@@ -35,6 +35,13 @@ export const lessonSchema = z.object({
   wires: z.array(z.object({ technique: z.enum(TECHNIQUES), planned: z.number(), used: z.number() })),
   work: z.array(z.object({ kind: z.string(), reckoned: z.number(), took: z.number() })),
   /** Lengths that were measured at steps, by the kind of their work. */
-  lengths: z.array(z.object({ kind: z.string(), planned: z.number(), met: z.number() })),
+  lengths: z.array(
+    z.object({
+      kind: z.string(),
+      planned: z.number(),
+      met: z.number(),
+      packed: z.object({ kind: z.enum(PACKED), packing: z.number() }).optional(),
+    }),
+  ),
 })
 export type Lesson = z.infer<typeof lessonSchema>

@@ -69,7 +69,7 @@ function turnsOf({ id, kind, turns, counted, woven }: Joint): NonNullable<Step['
 }
 
 /** What a step counts, if anything. */
-function countOf(design: Design, { joint, places }: Operation): Step['count'] {
+export function stepCount(design: Pick<Design, 'joints'>, { joint, places }: Operation): Step['count'] {
   if (places) return { of: 'places', joints: places.map((p) => p.joint), target: places.length, exact: true }
   return joint === undefined ? undefined : turnsOf(jointOf(design, joint))
 }
@@ -97,7 +97,7 @@ export function stepOf(
 ): Step {
   const w = wordsFor(op, words, seen)
   const values = valuesSeen(op, seen)
-  const count = countOf(design, op)
+  const count = stepCount(design, op)
   const text = (t: string) => fill(inUnits(t, values, units), values)
   return {
     id: op.id,

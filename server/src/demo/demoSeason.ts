@@ -1,4 +1,4 @@
-import { leftOver, NO_COSTS, type BenchEvent, type Costs, type SavedPlan } from '@verger/contract'
+import { leftOver, NO_COSTS, tally, type BenchEvent, type Costs, type SavedPlan } from '@verger/contract'
 import {
   DEFAULT_SETTINGS,
   family as familyOf,
@@ -170,28 +170,21 @@ export function finishedFigures(
   events: readonly BenchEvent[],
   piece: { readonly costs: Costs },
 ): Record<string, unknown> {
-  const time: Record<string, number> = {}
-  const used: Record<string, number> = {}
-  const measured: Record<string, number> = {}
-  for (const e of events) {
-    if (e.kind === 'time') time[e.subject] = (time[e.subject] ?? 0) + Number(e.value)
-    if (e.kind === 'cut') used[e.subject] = Number(e.value)
-    if (e.kind === 'measured') measured[e.subject] = Number(e.value)
-  }
-  const minutes = Object.values(time).reduce((a, b) => a + b, 0) / 60_000
+  const bench = tally(events)
+  const minutes = Object.values(bench.time).reduce((a, b) => a + b, 0) / 60_000
   return {
     metal: saved.metal,
     minutes,
     labour: (minutes / 60) * (DEFAULT_SETTINGS.rate / 100),
     planned: saved.lengths,
-    used,
+    used: bench.cut,
     hold: saved.hold,
-    proof: Object.fromEntries(events.filter((e) => e.kind === 'proof').map((e) => [e.subject, e.value])),
-    reasons: {},
+    proof: bench.proof,
+    reasons: bench.reasons,
     costs: piece.costs,
-    stages: timeByStage(made.design.operations, time),
-    took: minutesByKind(made.design.operations, time),
-    met: metAt(made.design.operations, measured, plannedAt(familyOf(made.family), made.options)),
+    stages: timeByStage(made.design.operations, bench.time),
+    took: minutesByKind(made.design.operations, bench.time),
+    met: metAt(made.design, bench, plannedAt(familyOf(made.family), made.options)),
   }
 }
 
@@ -215,11 +208,17 @@ function eventsOf(made: Plan, stone: Stone, { id, pace, wire }: SeasonPiece, at:
     push('measured', leftOver(w.id), Math.max(0, Math.round(cut - used)))
   })
   const family = familyOf(made.family)
+  const planned = plannedAt(family, made.options)
   for (const [i, step] of made.steps.entries()) {
+    const length = planned(step.id)
     // how far a bend came over, measured at every second one: a little short, less so as the season goes on
-    const reach = reachedAt(family, step.id) ? plannedAt(family, made.options)(step.id) : undefined
-    if (reach !== undefined && i % 2 === 0)
-      push('measured', step.id, Math.round(10 * reach * (1.3 - 0.3 * pace)) / 10)
+    if (length !== undefined && reachedAt(family, step.id) && i % 2 === 0)
+      push('measured', step.id, Math.round(10 * length * (1.3 - 0.3 * pace)) / 10)
+    // a binding is counted and measured: a little long, as wraps are laid by hand
+    if (length !== undefined && step.kind === 'bind' && step.count?.of === 'turns') {
+      for (let turn = 0; turn < step.count.target; turn++) push('turn', step.id)
+      push('measured', step.id, Math.round(10 * length * (1.05 + 0.015 * Math.sin(2 * i + at))) / 10)
+    }
     push('time', step.id, Math.round(step.minutes * pace * 60_000))
     push('step-done', step.id)
   }

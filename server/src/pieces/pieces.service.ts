@@ -235,13 +235,7 @@ export class PiecesService {
       costs: piece.costs,
       stages: seen && timeByStage(seen.design.operations, bench.time),
       took: seen && minutesByKind(seen.design.operations, bench.time),
-      met:
-        seen &&
-        metAt(
-          seen.design.operations,
-          bench.measured,
-          plannedAt(family(piece.plan.family), piece.plan.options),
-        ),
+      met: seen && metAt(seen.design, bench, plannedAt(family(piece.plan.family), piece.plan.options)),
     })
   }
 }

@@ -10,13 +10,12 @@ import { Commands } from './Commands.js'
 import { BenchLine } from '../bench/BenchLine.js'
 import { Undone } from '../ui/Undone.js'
 import { lazyPage } from './lazyPage.js'
+import { NewVersion } from './NewVersion.js'
 import { PageBoundary } from './PageBoundary.js'
 import { sessionEnded, useWatched } from './reach.js'
 
 const JoinPage = lazyPage(() => import('../features/sign-in/JoinPage.js'))
 const ResetPage = lazyPage(() => import('../features/sign-in/ResetPage.js'))
-// nothing is to be seen of it until there is a new version
-const NewVersion = lazy(() => import('./NewVersion.js'))
 const SignInAgain = lazy(() => import('./SignInAgain.js'))
 const WorkshopPage = lazyPage(() => import('../features/workshop/WorkshopPage.js'))
 const FinishedPage = lazyPage(() => import('../features/ledger/FinishedPage.js'))
@@ -71,9 +70,7 @@ export function App() {
       <Commands>
         <Undone />
         <BenchLine me={me.data} />
-        <Suspense fallback={null}>
-          <NewVersion />
-        </Suspense>
+        <NewVersion />
         {ended && (
           <Suspense fallback={null}>
             <SignInAgain me={me.data} />

@@ -8,7 +8,7 @@ const LOOK_MS = 10 * 60_000
  * Registers the worker that keeps Verger's scripts for when there is no network. A new version is taken only between steps: on the way from
  * one page to the next, or when it is asked for. Counts that wait are in the browser's store through it.
  */
-export default function NewVersion() {
+export function NewVersion() {
   const [problem, setProblem] = useState(false)
   const {
     needRefresh: [fresh],

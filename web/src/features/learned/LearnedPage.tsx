@@ -1,11 +1,21 @@
 import type { Me } from '@verger/contract'
-import { HABIT, paceOf, TECHNIQUES, type OperationKind, type Technique } from '@verger/core'
+import { HABIT, PACKED, TECHNIQUES, type OperationKind, type Packed, type Technique } from '@verger/core'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { api } from '../../app/api.js'
 import { Frame } from '../../ui/Frame.js'
 import { Waiting } from '../../ui/Waiting.js'
-import { learnedOf, lengthKey, lengthOf, longer, remembered, useLessons } from './useLearned.js'
+import {
+  learnedOf,
+  lengthKey,
+  lengthOf,
+  longer,
+  ownPacking,
+  packingKey,
+  useLessons,
+  workPace,
+} from './useLearned.js'
 
 const TECHNIQUE_WORDS: Readonly<Record<Technique, string>> = {
   bent: 'Bent frame wire',
@@ -47,6 +57,8 @@ const WORK_WORDS: Readonly<Record<OperationKind, string>> = {
 }
 const workSaid = (kind: string): string => (WORK_WORDS as Readonly<Record<string, string>>)[kind] ?? kind
 
+const PACKED_WORDS: Readonly<Record<Packed['kind'], string>> = { bind: 'Binding', weave: 'Weaving' }
+
 /** The share of what is planned that is used on the whole, as one says it. */
 const more = (middle: number): string => {
   const share = 100 * (Math.exp(middle) - 1)
@@ -76,31 +88,8 @@ export default function LearnedPage({ me }: { me: Me }) {
     onError: () => void client.invalidateQueries({ queryKey: ['me'] }),
   })
   const all = lessons.data ?? []
-  const known = (of: string) => remembered(all, settings.forgot, of)
   const kinds = [...new Set(all.flatMap((l) => l.work.map((w) => w.kind)))]
   const lengths = [...new Set(all.flatMap((l) => l.lengths.map((m) => m.kind)))]
-  const button = (of: string, what: string) => (
-    <button
-      type="button"
-      className="border-0 bg-transparent p-0 text-copper underline"
-      disabled={forget.isPending}
-      aria-label={`forget: ${what}`}
-      onClick={() => forget.mutate(of)}
-    >
-      forget
-    </button>
-  )
-  const head = (...words: string[]) => (
-    <thead>
-      <tr className="border-b border-hair text-left text-soft">
-        {words.map((w, i) => (
-          <th key={w} className={`py-1 font-normal ${i > 0 ? 'pl-3 text-right' : ''}`}>
-            {w}
-          </th>
-        ))}
-      </tr>
-    </thead>
-  )
   return (
     <Frame beside={<span className="text-lg text-soft">{me.workshop.name}</span>}>
       <h1 className="mt-2 text-[34px]">What the hand teaches</h1>
@@ -118,122 +107,187 @@ export default function LearnedPage({ me }: { me: Me }) {
       ) : (
         <div className="mt-3 grid items-start gap-x-12 gap-y-8 lg:grid-cols-2">
           <div className="grid gap-8">
-            <section aria-label="Wire">
-              <h2 className="text-[24px]">Wire</h2>
-              <p className="m-0 text-[15px] text-soft">
-                Learned where a wire was ticked at Cut and its rest was measured in the{' '}
-                <Link className="text-copper underline" to="/ledger">
-                  ledger
-                </Link>
-                . The chance that a wire runs short comes from it.
-              </p>
-              <table className="mt-1 w-full border-collapse text-lg">
-                {head('made by', 'takes', 'strays by', 'from', '')}
-                <tbody>
-                  {TECHNIQUES.map((t) => {
-                    const l = learnedOf(all, settings.forgot, t)
-                    return (
-                      <tr key={t} className="border-b border-line">
-                        <td className="py-1.5">{TECHNIQUE_WORDS[t]}</td>
-                        <td className="pl-3 text-right">{more(l.middle)}</td>
-                        <td className="pl-3 text-right">
-                          {(100 * l.spread).toFixed(1)} %{' '}
-                          <span className="text-[15px] text-soft">habit {(100 * HABIT[t]).toFixed(0)} %</span>
-                        </td>
-                        <td className="pl-3 text-right whitespace-nowrap">
-                          {l.from === 0 ? (
-                            <span className="text-soft">the habit</span>
-                          ) : (
-                            `${l.from} ${l.from === 1 ? 'wire' : 'wires'}`
-                          )}
-                        </td>
-                        <td className="pl-3 text-right text-[15px]">
-                          {l.from > 0 && button(t, TECHNIQUE_WORDS[t])}
-                        </td>
-                      </tr>
-                    )
-                  })}
-                </tbody>
-              </table>
-              <p className="text-[15px] text-soft">
-                The habit: typical, uncited; makers differ by half to twice as much.
-              </p>
-            </section>
-            <section aria-label="Lengths">
-              <h2 className="text-[24px]">Lengths</h2>
-              <p className="m-0 text-[15px] text-soft">
-                Learned from what was measured at a step: how tight binds pack, how far wire springs back from
-                its mandrel, how far bends reach.
-              </p>
-              {lengths.length === 0 ? (
-                <p className="border-y border-line py-8 text-center text-soft">
-                  Nothing was measured at a step of a finished piece yet.
-                </p>
-              ) : (
-                <table className="mt-1 w-full border-collapse text-lg">
-                  {head('kind of work', 'comes out', 'from', '')}
-                  <tbody>
-                    {lengths.map((kind) => {
-                      const { times, from } = lengthOf(all, settings.forgot, kind)
-                      return (
-                        <tr key={kind} className="border-b border-line">
-                          <td className="py-1.5">{workSaid(kind)}</td>
-                          <td className="pl-3 text-right">{longer(times)}</td>
-                          <td className="pl-3 text-right whitespace-nowrap">
-                            {from === 0 ? <span className="text-soft">nothing yet</span> : `${from} measured`}
-                          </td>
-                          <td className="pl-3 text-right text-[15px]">
-                            {from > 0 && button(lengthKey(kind), `${workSaid(kind)}, lengths`)}
-                          </td>
-                        </tr>
-                      )
-                    })}
-                  </tbody>
-                </table>
-              )}
-            </section>
+            <Learned
+              name="Wire"
+              say={
+                <>
+                  Learned where a wire was ticked at Cut and its rest was measured in the{' '}
+                  <Link className="text-copper underline" to="/ledger">
+                    ledger
+                  </Link>
+                  . The chance that a wire runs short comes from it.
+                </>
+              }
+              head={['made by', 'takes', 'strays by']}
+              rows={TECHNIQUES.map((t) => {
+                const { middle, spread, from } = learnedOf(all, settings.forgot, t)
+                return {
+                  of: t,
+                  said: TECHNIQUE_WORDS[t],
+                  figures: [
+                    more(middle),
+                    <>
+                      {(100 * spread).toFixed(1)} %{' '}
+                      <span className="text-[15px] text-soft">habit {(100 * HABIT[t]).toFixed(0)} %</span>
+                    </>,
+                  ],
+                  from,
+                  each: ['wire', 'wires'],
+                }
+              })}
+              onForget={forget}
+              note="The habit: typical, uncited; makers differ by half to twice as much."
+            />
+            <Learned
+              name="Lengths"
+              say="Learned from what was measured at a step: how binds come out, how far wire springs back from its mandrel, how far bends reach."
+              head={['kind of work', 'comes out']}
+              rows={lengths.map((kind) => {
+                const { times, from } = lengthOf(all, settings.forgot, kind)
+                const said = workSaid(kind)
+                return {
+                  of: lengthKey(kind),
+                  said,
+                  what: `${said}, lengths`,
+                  figures: [longer(times)],
+                  from,
+                  each: ['measured', 'measured'],
+                }
+              })}
+              empty="Nothing was measured at a step of a finished piece yet."
+              none="nothing yet"
+              onForget={forget}
+            />
           </div>
-          <section aria-label="Time">
-            <h2 className="text-[24px]">Time</h2>
-            <p className="m-0 text-[15px] text-soft">
-              Learned from what was timed at Wrap: how many times the reckoned time each kind of work takes
-              you.
-            </p>
-            {kinds.length === 0 ? (
-              <p className="border-y border-line py-8 text-center text-soft">
-                No piece was timed and finished yet.
-              </p>
-            ) : (
-              <table className="mt-1 w-full border-collapse text-lg">
-                {head('kind of work', 'of the reckoned time', 'from', '')}
-                <tbody>
-                  {kinds.map((kind) => {
-                    const pace = paceOf(
-                      kind,
-                      known(kind).flatMap((l) => l.work),
-                    )
-                    const said = workSaid(kind)
-                    return (
-                      <tr key={kind} className="border-b border-line">
-                        <td className="py-1.5">{said}</td>
-                        <td className="pl-3 text-right">{pace.times.toFixed(2)} ×</td>
-                        <td className="pl-3 text-right whitespace-nowrap">
-                          {pace.from === 0 ? (
-                            <span className="text-soft">the habit</span>
-                          ) : (
-                            `${pace.from} ${pace.from === 1 ? 'piece' : 'pieces'}`
-                          )}
-                        </td>
-                        <td className="pl-3 text-right text-[15px]">{pace.from > 0 && button(kind, said)}</td>
-                      </tr>
-                    )
-                  })}
-                </tbody>
-              </table>
-            )}
-          </section>
+          <div className="grid gap-8">
+            <Learned
+              name="Packing"
+              say="Learned where turns were counted at Wrap and measured: how far one turn carries the binding on, in thicknesses of its wire."
+              head={['kind of work', 'a turn takes']}
+              rows={PACKED.map((kind) => {
+                const { packing, from } = ownPacking(all, settings.forgot, kind)
+                const said = PACKED_WORDS[kind]
+                return {
+                  of: packingKey(kind),
+                  said,
+                  what: `${said}, packing`,
+                  figures: [`${packing.toFixed(2)} thicknesses`],
+                  from,
+                  each: ['measured', 'measured'],
+                }
+              })}
+              onForget={forget}
+            />
+            <Learned
+              name="Time"
+              say="Learned from what was timed at Wrap: how many times the reckoned time each kind of work takes you."
+              head={['kind of work', 'of the reckoned time']}
+              rows={kinds.map((kind) => {
+                const { times, from } = workPace(all, settings.forgot, kind)
+                return {
+                  of: kind,
+                  said: workSaid(kind),
+                  figures: [`${times.toFixed(2)} ×`],
+                  from,
+                  each: ['piece', 'pieces'],
+                }
+              })}
+              empty="No piece was timed and finished yet."
+              onForget={forget}
+            />
+          </div>
         </div>
       )}
     </Frame>
+  )
+}
+
+interface Row {
+  /** Under which it is forgotten. */
+  readonly of: string
+  readonly said: string
+  /** What is forgotten, where its name alone would not tell. */
+  readonly what?: string
+  readonly figures: readonly ReactNode[]
+  readonly from: number
+  /** What it was learned from: one, and several. */
+  readonly each: readonly [one: string, several: string]
+}
+
+/** One thing that the hand teaches, row by row: what it comes to, from how many, and forgetting it. */
+function Learned({
+  name,
+  say,
+  head,
+  rows,
+  empty,
+  none = 'the habit',
+  note,
+  onForget,
+}: {
+  name: string
+  say: ReactNode
+  head: readonly string[]
+  rows: readonly Row[]
+  /** Said where there are no rows. */
+  empty?: string
+  /** Said of a row that was learned from nothing. */
+  none?: string
+  note?: string
+  onForget: { readonly isPending: boolean; mutate(of: string): void }
+}) {
+  return (
+    <section aria-label={name}>
+      <h2 className="text-[24px]">{name}</h2>
+      <p className="m-0 text-[15px] text-soft">{say}</p>
+      {rows.length === 0 ? (
+        <p className="border-y border-line py-8 text-center text-soft">{empty}</p>
+      ) : (
+        <table className="mt-1 w-full border-collapse text-lg">
+          <thead>
+            <tr className="border-b border-hair text-left text-soft">
+              {[...head, 'from', ''].map((w, i) => (
+                <th key={w} className={`py-1 font-normal ${i > 0 ? 'pl-3 text-right' : ''}`}>
+                  {w}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ of, said, what = said, figures, from, each }) => (
+              <tr key={of} className="border-b border-line">
+                <td className="py-1.5">{said}</td>
+                {figures.map((figure, i) => (
+                  <td key={i} className="pl-3 text-right">
+                    {figure}
+                  </td>
+                ))}
+                <td className="pl-3 text-right whitespace-nowrap">
+                  {from === 0 ? (
+                    <span className="text-soft">{none}</span>
+                  ) : (
+                    `${from} ${each[from === 1 ? 0 : 1]}`
+                  )}
+                </td>
+                <td className="pl-3 text-right text-[15px]">
+                  {from > 0 && (
+                    <button
+                      type="button"
+                      className="border-0 bg-transparent p-0 text-copper underline"
+                      disabled={onForget.isPending}
+                      aria-label={`forget: ${what}`}
+                      onClick={() => onForget.mutate(of)}
+                    >
+                      forget
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {note !== undefined && <p className="text-[15px] text-soft">{note}</p>}
+    </section>
   )
 }

@@ -1,5 +1,13 @@
 import type { Lesson, Settings } from '@verger/contract'
-import { learnedFrom, paceOf, type Learned, type Pace, type Technique } from '@verger/core'
+import {
+  learnedFrom,
+  paceOf,
+  packingLearned,
+  type Learned,
+  type Pace,
+  type Packed,
+  type Technique,
+} from '@verger/core'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { api } from '../../app/api.js'
@@ -34,12 +42,44 @@ export const lengthOf = (lessons: readonly Lesson[], forgot: Settings['forgot'],
     ),
   )
 
+/** Under which packing is forgotten: apart from lengths. */
+export const packingKey = (kind: Packed['kind']): string => `packing ${kind}`
+
+/** How tight one's own turns lie, and of how many measured lengths that was learned. */
+export const ownPacking = (
+  lessons: readonly Lesson[],
+  forgot: Settings['forgot'],
+  kind: Packed['kind'],
+): ReturnType<typeof packingLearned> =>
+  packingLearned(
+    kind,
+    remembered(lessons, forgot, packingKey(kind)).flatMap((l) => l.lengths.flatMap((m) => m.packed ?? [])),
+  )
+
 /** A length against what was planned, as one says it. @example longer(0.97) // '3.0 % shorter' */
 export function longer(times: number): string {
   const share = 100 * (times - 1)
   return Math.abs(share) < 0.05
     ? 'as planned'
     : `${Math.abs(share).toFixed(1)} % ${share > 0 ? 'longer' : 'shorter'}`
+}
+
+/** How many times the reckoned time a kind of work takes one. */
+export const workPace = (lessons: readonly Lesson[], forgot: Settings['forgot'], kind: string): Pace =>
+  paceOf(
+    kind,
+    remembered(lessons, forgot, kind).flatMap((l) => l.work),
+  )
+
+/** What steps take at one's own pace, each kind of work at its own, minutes; undefined while none was timed. */
+export function ownMinutes(
+  lessons: readonly Lesson[],
+  forgot: Settings['forgot'],
+  steps: readonly { readonly kind: string; readonly minutes: number }[],
+): number | undefined {
+  const paces = new Map(steps.map(({ kind }) => [kind, workPace(lessons, forgot, kind)]))
+  if ([...paces.values()].every((p) => p.from === 0)) return undefined
+  return steps.reduce((sum, { kind, minutes }) => sum + minutes * paces.get(kind)!.times, 0)
 }
 
 export const useLessons = () => useQuery({ queryKey: ['lessons'], queryFn: api.lessons })

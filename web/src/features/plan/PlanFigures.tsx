@@ -1,11 +1,13 @@
 import { family, nearestTools, numberOf, type NamedQuantity, type Plan } from '@verger/core'
 import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
 import { api } from '../../app/api.js'
 import { sayLength, useSettings } from '../../app/workshop.js'
 import { quickWorker } from '../../compute/usePlan.js'
 import { Figure } from '../../ui/Figure.js'
 import { Hangs } from '../../ui/Hangs.js'
 import { roundTools } from '../drawer/tools.js'
+import { ownMinutes, useLessons } from '../learned/useLearned.js'
 import { EndsCount } from './EndsCount.js'
 
 /** What a plan comes to: its extents and gaps, how it hangs, its ends, metal, time and money. */
@@ -45,13 +47,29 @@ export function PlanFigures({
       <Row name="Metal">
         <Figure name="Metal" q={plan.cut.metal} />
       </Row>
-      <Row name="Time, estimated">
+      <Row name="Time, estimated" beside={<OwnTime plan={plan} />}>
         <Figure name="Time, estimated" q={plan.cost.hours} />
       </Row>
       <Row name="Metal and labour">
         <Figure name="Metal and labour" q={plan.cost.cost} />
       </Row>
     </dl>
+  )
+}
+
+/** What the work takes at one's own pace, learned from pieces that were timed. */
+function OwnTime({ plan }: { plan: Plan }) {
+  const { forgot } = useSettings()
+  const { data } = useLessons()
+  const minutes = ownMinutes(data ?? [], forgot, plan.steps)
+  if (minutes === undefined) return null
+  return (
+    <span className="block text-[14.5px] text-soft" data-testid="own-time">
+      {(minutes / 60).toFixed(1)} h at your own pace,{' '}
+      <Link className="text-copper underline" to="/learned">
+        learned
+      </Link>
+    </span>
   )
 }
 

@@ -1,8 +1,9 @@
 import type { Me, PieceRow } from '@verger/contract'
 import { family, holdsOn, type BenchMove, type HoldLine, type Plan } from '@verger/core'
+import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import { api } from '../../app/api.js'
+import { api, ApiError } from '../../app/api.js'
 import { useMoveOn, useSavedPlan } from '../../app/savedPlan.js'
 import { keeperOf } from '../../app/session.js'
 import { useBench } from '../../bench/useBench.js'
@@ -22,7 +23,15 @@ export default function ProofPage({ me }: { me: Me }) {
   const saved = useSavedPlan(bench)
   const moveOn = useMoveOn()
   const navigate = useNavigate()
-  const [problem, setProblem] = useState('')
+  const finish = useMutation({
+    mutationFn: async (piece: PieceRow) => {
+      await api.finish(piece.id)
+      await moveOn(piece, 'ledger')
+    },
+    // what it holds is still being checked: it is asked again until that is there
+    retry: (tries, error) => tries < 10 && isBusy(error),
+    retryDelay: 2000,
+  })
   const mended = bench.tally.mended as readonly BenchMove[]
   const after = useAfterBench(saved.ready ? saved.plan : undefined, mended).data ?? undefined
   if (!saved.ready) return saved.waiting
@@ -49,16 +58,6 @@ export default function ProofPage({ me }: { me: Me }) {
       : hold
         ? { ...hold, more: 'What the plan expected. What you find here decides.' }
         : undefined
-  const finish = async () => {
-    setProblem('')
-    try {
-      await api.finish(piece.id)
-      await moveOn(piece, 'ledger')
-      void navigate(`/pieces/${piece.id}/ledger`)
-    } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'That did not work.')
-    }
-  }
   return (
     <PieceFrame piece={piece} here="proof" plan={plan}>
       <h1 className="text-[34px]">Prove it over a folded cloth</h1>
@@ -160,7 +159,10 @@ export default function ProofPage({ me }: { me: Me }) {
           </fieldset>
         )}
         <span className="text-lg text-soft">
-          {open === 0 && holds.length === 0 && 'Everything holds.'} {problem}
+          {open === 0 && holds.length === 0 && 'Everything holds.'}{' '}
+          {finish.isPending && finish.failureCount > 0
+            ? 'What it holds is still being checked; it goes to the ledger as soon as that is there.'
+            : finish.error?.message}
         </span>
       </div>
       <div className="sticky bottom-0 mt-4 bg-paper pt-1 pb-2">
@@ -168,8 +170,10 @@ export default function ProofPage({ me }: { me: Me }) {
           <button
             type="button"
             className="btn btn-main text-lg"
-            disabled={holds.length > 0 || (open > 0 && reason === undefined)}
-            onClick={() => void finish()}
+            disabled={finish.isPending || holds.length > 0 || (open > 0 && reason === undefined)}
+            onClick={() =>
+              finish.mutate(piece, { onSuccess: () => void navigate(`/pieces/${piece.id}/ledger`) })
+            }
           >
             Ready: to the ledger
           </button>
@@ -178,6 +182,8 @@ export default function ProofPage({ me }: { me: Me }) {
     </PieceFrame>
   )
 }
+
+const isBusy = (error: Error): boolean => error instanceof ApiError && error.problem.type === 'verger:busy'
 
 /** Words for the temporary holds. */
 const HOLDS: Readonly<Record<string, string>> = { tape: 'The tape is', tie: 'The scrap tie is' }

@@ -1,7 +1,7 @@
-import { family, plannedAt, type OperationKind, type Plan } from '@verger/core'
+import { family, plannedAt, closeTurns, type Plan, type Step } from '@verger/core'
 import { Link } from 'react-router'
 import { sayLength, useSettings } from '../../app/workshop.js'
-import { lengthOf, longer, useLessons } from '../learned/useLearned.js'
+import { lengthOf, longer, ownPacking, useLessons } from '../learned/useLearned.js'
 
 /** So many must have been measured before one's own habit is told, and it must differ by as much. */
 const FEWEST = 3
@@ -11,28 +11,43 @@ const TELLING = 0.01
 export function UsuallyMet({
   plan,
   step,
-  kind,
   met,
 }: {
   plan: Plan
-  step: string
-  kind: OperationKind
+  step: Step
   /** What was measured here already. */
   met: number | undefined
 }) {
   const settings = useSettings()
   const { data } = useLessons()
-  const planned = plannedAt(family(plan.family), plan.options)(step)
+  const planned = plannedAt(family(plan.family), plan.options)(step.id)
   if (!data || planned === undefined || met !== undefined) return null
-  const { times, from } = lengthOf(data, settings.forgot, kind)
+  const learned = (
+    <Link className="text-copper underline" to="/learned">
+      what the hand teaches
+    </Link>
+  )
+  const close = closeTurns(plan.design, step)
+  if (close) {
+    const { packing, from } = ownPacking(data, settings.forgot, close.kind)
+    const fill = Math.max(1, Math.round(planned / (packing * close.wide)))
+    if (from < FEWEST || fill === step.count!.target) return null
+    return (
+      <p className="mt-2 mb-0 text-[15px] text-soft" data-testid="own-packing">
+        Yours take {packing.toFixed(2)} thicknesses of the wire a turn ({from} measured, {learned}): about{' '}
+        <strong className="text-ink">
+          {fill} {step.count!.of}
+        </strong>{' '}
+        fill {sayLength(planned, settings)}.
+      </p>
+    )
+  }
+  const { times, from } = lengthOf(data, settings.forgot, step.kind)
   if (from < FEWEST || Math.abs(times - 1) < TELLING) return null
   return (
     <p className="mt-2 mb-0 text-[15px] text-soft">
-      Yours come out {longer(times)} ({from} measured,{' '}
-      <Link className="text-copper underline" to="/learned">
-        what the hand teaches
-      </Link>
-      ): aim at <strong className="text-ink">{sayLength(planned / times, settings)}</strong>.
+      Yours come out {longer(times)} ({from} measured, {learned}): aim at{' '}
+      <strong className="text-ink">{sayLength(planned / times, settings)}</strong>.
     </p>
   )
 }

@@ -238,7 +238,7 @@ function Wrap({
                 misfit={misfit}
               />
             )}
-            <UsuallyMet plan={plan} step={step.id} kind={op.kind} met={bench.tally.measured[step.id]} />
+            <UsuallyMet plan={plan} step={step} met={bench.tally.measured[step.id]} />
             <Reached key={step.id} bench={bench} plan={plan} step={step.id} />
             {op.kind === 'trim' && <EndsList plan={plan} bench={bench} />}
             {!wide && check}
