@@ -55,3 +55,19 @@ test('a mirrored copy, and a matched pair that is worked on together', async ({ 
   await batch.getByRole('link', { name: 'Next piece' }).click()
   await expect(batch).toContainText('Piece 2 of 2')
 })
+
+test('a practice copy in copper costs nothing of the piece, and what spoiling the piece itself would cost is told', async ({
+  page,
+}) => {
+  await demo(page)
+  await nameAndFile(page, 'piece-prehnite')
+  const repeat = page.getByRole('region', { name: 'Repeat it' })
+  await expect(repeat).toContainText(/to spoil this one itself would cost £\d+\.\d\d of metal/)
+  await repeat.getByRole('button', { name: 'A practice copy in copper' }).click()
+  await expect(page.getByRole('heading', { name: 'Cut 3 wires' })).toBeVisible()
+  await expect(page.getByRole('button', { name: /practice: name and file$/ })).toBeVisible()
+  await expect(page.getByRole('main')).toContainText('Rear wire · copper')
+  // no price is asked for what is not sold
+  await page.goto(`${url()}/rack/buy`)
+  await expect(page.getByRole('main')).toContainText('practice')
+})

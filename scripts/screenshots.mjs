@@ -47,7 +47,7 @@ for (const [name, path, { scheme = 'light', width = 1280, height = 800 } = {}] o
   )
   await page.goto(address + path)
   await page.getByRole('heading', { level: 1 }).waitFor()
-  if (path.endsWith('/cut')) await page.locator('[data-wasted]').waitFor({ timeout: 60_000 })
+  if (name === 'cut') await page.locator('[data-wasted]').waitFor({ timeout: 60_000 })
   if (path.endsWith('/choose')) await page.locator('[data-left="0"]').waitFor({ timeout: 60_000 })
   if (path.endsWith('/plan')) await page.locator('[data-verdict]').waitFor({ timeout: 60_000 })
   if (name === 'instruments') {
