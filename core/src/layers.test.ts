@@ -18,7 +18,7 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   cut: ['design', 'weave', 'path', 'wire', 'geom'],
   guide: ['design', 'path', 'geom'],
   price: ['cut'],
-  learn: ['cut', 'design'],
+  learn: ['cut', 'guide', 'design', 'weave'],
   sizes: ['wire', 'geom'],
   plan: ['settings', 'hold', 'cut', 'guide', 'price', 'design', 'sizes', 'stone', 'path', 'weave', 'wire'],
   search: ['plan', 'settings', 'hold', 'cut', 'design', 'stone', 'path', 'wire'],
