@@ -11,6 +11,10 @@ export async function demo(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Stone tray' })).toBeVisible()
 }
 
+/** Waits until a plan says how it holds. */
+export const sound = (page: Page): Promise<void> =>
+  expect(page.locator('[data-verdict]')).toBeVisible({ timeout: 60_000 })
+
 /** Goes to a page of the workshop by the menu that every page has. */
 export async function fromMenu(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'Menu', exact: true }).click()

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, type Locator } from '@playwright/test'
 import { demo, ask, toTheLedger, url } from './pages'
 import { startFresh } from './start'
 
@@ -9,6 +9,25 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => stop())
 
+/** Types what wire is laid in, but for its length or weight. */
+async function typeWire(
+  lay: Locator,
+  {
+    name,
+    size,
+    profile = 'round',
+    temper = 'half hard',
+  }: Readonly<Partial<Record<'profile' | 'temper', string>>> & {
+    readonly name: string
+    readonly size: string
+  },
+): Promise<void> {
+  await lay.getByLabel('Name, if it has one').fill(name)
+  await lay.getByLabel('Size').selectOption(size)
+  await lay.getByLabel('Profile').selectOption(profile)
+  await lay.getByLabel('Temper').selectOption(temper)
+}
+
 test('the rack: a spool weighed, an offcut laid in, wires told what to cut them from, cut and taken back', async ({
   page,
 }) => {
@@ -16,10 +35,7 @@ test('the rack: a spool weighed, an offcut laid in, wires told what to cut them 
   await page.goto(`${url()}/rack`)
   const lay = page.getByRole('region', { name: 'Lay wire in' })
   // a name of its own, so that it is found again
-  await lay.getByLabel('Name, if it has one').fill('Blue peg')
-  await lay.getByLabel('Size').selectOption('21 AWG')
-  await lay.getByLabel('Profile').selectOption('square')
-  await lay.getByLabel('Temper').selectOption('dead soft')
+  await typeWire(lay, { name: 'Blue peg', size: '21 AWG', profile: 'square', temper: 'dead soft' })
   await lay.getByLabel('With its spool, g').fill('30')
   await lay.getByLabel('Empty spool, g').fill('40')
   await expect(lay).toContainText('it weighs more than without')
@@ -127,10 +143,7 @@ test('from a weighed spool to a finished batch of three and its ledger', async (
     ['Shank spool', '16 AWG', '96'],
     ['Hoop spool', '19 AWG', '70'],
   ] as const) {
-    await lay.getByLabel('Name, if it has one').fill(name)
-    await lay.getByLabel('Size').selectOption(size)
-    await lay.getByLabel('Profile').selectOption('round')
-    await lay.getByLabel('Temper').selectOption('half hard')
+    await typeWire(lay, { name, size })
     await lay.getByLabel('With its spool, g').fill(weight)
     await lay.getByLabel('Empty spool, g').fill('38')
     await lay.getByRole('button', { name: 'Lay it in' }).click()
@@ -202,11 +215,8 @@ test('a wire that is a little short would still do: its risk is told, and it is 
   const lay = page.getByRole('region', { name: 'Lay wire in' })
   await lay.getByLabel('What').selectOption('a straight length or offcut')
   await lay.getByLabel('Metal').selectOption('brass')
-  await lay.getByLabel('Size').selectOption('21 AWG')
-  await lay.getByLabel('Profile').selectOption('round')
-  await lay.getByLabel('Temper').selectOption('half hard')
+  await typeWire(lay, { name: 'Short end', size: '21 AWG' })
   await lay.getByLabel('Length', { exact: true }).fill('87')
-  await lay.getByLabel('Name, if it has one').fill('Short end')
   await lay.getByRole('button', { name: 'Lay it in' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Short end' })).toBeVisible()
   // its spine is planned at 90 mm, working ends included

@@ -15,11 +15,12 @@ export interface Pace {
 const WEIGHT = 3
 
 /**
- * One's own pace at a kind of work: the mean of took over reckoned by its logarithm, shrunk toward 1 while there are few.
+ * One's own pace at a kind of work: the mean of took over reckoned by its logarithm, shrunk toward the usual one while there are few.
+ * @param usual what is counted on while nothing is known: 1, or how many times a practised hand's time a less practised one takes
  * @example paceOf('bind', []).times // 1
  */
-export function paceOf(kind: string, done: readonly WorkDone[]): Pace {
+export function paceOf(kind: string, done: readonly WorkDone[], usual = 1): Pace {
   const own = done.filter((d) => d.kind === kind && d.reckoned > 0 && d.took > 0)
-  const sum = own.reduce((all, d) => all + Math.log(d.took / d.reckoned), 0)
+  const sum = own.reduce((all, d) => all + Math.log(d.took / d.reckoned), WEIGHT * Math.log(usual))
   return { times: Math.exp(sum / (own.length + WEIGHT)), from: own.length }
 }

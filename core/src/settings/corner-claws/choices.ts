@@ -25,13 +25,11 @@ export const choices = {
   ...bailChoices('size', PENDANT),
   ...bailWays(PENDANT, ['bound', 'folded tails']),
   seat: length('hold', (s) => [0.1, reach(s)], {
-    reachedAt: ['bend-seat-*'],
     start: 1,
     search: { share: [0.035, 0.24], atLeast: 0.5, tries: [0.12, 0.13, 0.155, 0.085, 0.06] },
     mend: { move: 'deeper-seat', by: [0.3, 0.6] },
   }),
   claw: length('hold', (s) => [0, reach(s)], {
-    reachedAt: ['bend-claw-*'],
     start: 1,
     search: { share: [0.025, 0.22], atLeast: 0.4, tries: [0.1, 0.16, 0.13, 0.07, 0.12] },
     mend: { move: 'deeper-claws', by: [0.3, 0.6] },

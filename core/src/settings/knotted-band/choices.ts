@@ -63,7 +63,6 @@ export const choices = {
   }),
   loops: count('hold', 'loops', [6, 90], { start: loopsFor }),
   over: length('hold', longest, {
-    reachedAt: ['lay-front'],
     start: (at) => overFor(at, 0.1),
     search: { among: (at) => [0.08, 0.1, 0.13, 0.16].map((share) => overFor(at, share)) },
     mend: { move: 'longer-loops', by: [0.3, 0.6] },

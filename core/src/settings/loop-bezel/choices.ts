@@ -45,7 +45,6 @@ export const choices = {
   }),
   // it begins outside the edge by two wires: so much of it is not over the face yet
   over: length('hold', longest, {
-    reachedAt: ['lay-front'],
     start: ({ small, mm }) => overFor(small, mm('size'), 0.13),
     search: {
       among: ({ small, mm }) => [0.08, 0.11, 0.14, 0.18].map((share) => overFor(small, mm('size'), share)),

@@ -1,5 +1,5 @@
 import type { Lesson } from '@verger/contract'
-import { HAND_PACKING } from '@verger/core'
+import { HAND_PACKING, PACES } from '@verger/core'
 import { lengthKey, lengthOf, ownMinutes, ownPacking, packingKey, workPace } from './useLearned'
 
 const lesson = (day: number, slow: number, packing: number): Lesson => ({
@@ -20,15 +20,33 @@ const steps = [
   { kind: 'polish', minutes: 5 },
 ]
 
+const practised = { forgot: {}, experience: 'practised' } as const
+
 describe('a plan’s time at one’s own pace', () => {
   it('is each kind of work at its own, and not told while none was timed', () => {
     const lessons = days.map((d) => lesson(d, 1.5, 1.05))
     const times = workPace(lessons, {}, 'bind').times
     expect(times).toBeGreaterThan(1.3)
     expect(times).toBeLessThan(1.5)
-    expect(ownMinutes(lessons, {}, steps)).toBeCloseTo(30 * times + 12 + 5, 9)
-    expect(ownMinutes([], {}, steps)).toBeUndefined()
-    expect(ownMinutes(lessons, {}, [{ kind: 'polish', minutes: 5 }])).toBeUndefined()
+    expect(ownMinutes(lessons, practised, steps)).toBeCloseTo(30 * times + 12 + 5, 9)
+    expect(ownMinutes([], practised, steps)).toBeUndefined()
+    expect(ownMinutes(lessons, practised, [{ kind: 'polish', minutes: 5 }])).toBeUndefined()
+  })
+})
+
+describe('a hand that is new to it', () => {
+  it('is counted on to take as long as its experience says where nothing was timed, the less the more was', () => {
+    const fresh = { forgot: {}, experience: 'new' } as const
+    const few = days.slice(0, 2).map((d) => lesson(d, 1.5, 1.05))
+    const many = days.map((d) => lesson(d, 1.5, 1.05))
+    // polishing was never timed
+    const polish = [...steps.slice(2), { kind: 'bind', minutes: 0 }]
+    expect(ownMinutes(few, fresh, polish)).toBeCloseTo(5 * PACES.new, 9)
+    const bind = [{ kind: 'bind', minutes: 10 }]
+    const [early, late] = [few, many].map((l) => ownMinutes(l, fresh, bind)!)
+    expect(early).toBeGreaterThan(late!)
+    expect(late).toBeGreaterThan(15)
+    expect(early).toBeLessThan(10 * PACES.new)
   })
 })
 

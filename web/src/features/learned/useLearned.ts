@@ -1,6 +1,7 @@
 import type { Lesson, Settings } from '@verger/contract'
 import {
   learnedFrom,
+  PACES,
   paceOf,
   packingLearned,
   type Learned,
@@ -64,20 +65,30 @@ export function longer(times: number): string {
     : `${Math.abs(share).toFixed(1)} % ${share > 0 ? 'longer' : 'shorter'}`
 }
 
-/** How many times the reckoned time a kind of work takes one. */
-export const workPace = (lessons: readonly Lesson[], forgot: Settings['forgot'], kind: string): Pace =>
+/** How many times the reckoned time a kind of work takes one; `usual` is counted on while nothing is known of it. */
+export const workPace = (
+  lessons: readonly Lesson[],
+  forgot: Settings['forgot'],
+  kind: string,
+  usual = 1,
+): Pace =>
   paceOf(
     kind,
     remembered(lessons, forgot, kind).flatMap((l) => l.work),
+    usual,
   )
 
-/** What steps take at one's own pace, each kind of work at its own, minutes; undefined while none was timed. */
+/**
+ * What steps take at one's own pace, each kind of work at its own, and at that of one's experience where none was timed, minutes; undefined while nothing was timed of any
+ * of them.
+ */
 export function ownMinutes(
   lessons: readonly Lesson[],
-  forgot: Settings['forgot'],
+  { forgot, experience }: Pick<Settings, 'forgot' | 'experience'>,
   steps: readonly { readonly kind: string; readonly minutes: number }[],
 ): number | undefined {
-  const paces = new Map(steps.map(({ kind }) => [kind, workPace(lessons, forgot, kind)]))
+  const usual = PACES[experience]
+  const paces = new Map(steps.map(({ kind }) => [kind, workPace(lessons, forgot, kind, usual)]))
   if ([...paces.values()].every((p) => p.from === 0)) return undefined
   return steps.reduce((sum, { kind, minutes }) => sum + minutes * paces.get(kind)!.times, 0)
 }

@@ -59,9 +59,9 @@ export function PlanFigures({
 
 /** What the work takes at one's own pace, learned from pieces that were timed. */
 function OwnTime({ plan }: { plan: Plan }) {
-  const { forgot } = useSettings()
+  const settings = useSettings()
   const { data } = useLessons()
-  const minutes = ownMinutes(data ?? [], forgot, plan.steps)
+  const minutes = ownMinutes(data ?? [], settings, plan.steps)
   if (minutes === undefined) return null
   return (
     <span className="block text-[14.5px] text-soft" data-testid="own-time">
